@@ -1,0 +1,3 @@
+export * from './library.ts';
+export * from './psychrometrics.ts';
+export * from './types.ts';

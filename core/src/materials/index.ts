@@ -1,0 +1,4 @@
+export * from './library.ts';
+export * from './properties.ts';
+export * from './search.ts';
+export * from './types.ts';

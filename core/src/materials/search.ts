@@ -1,0 +1,71 @@
+import MiniSearch from 'minisearch';
+import type { Material, Materials, Role } from './types.ts';
+import { rolesOf } from './properties.ts';
+
+export interface MaterialHit {
+  id: string;
+  material: Material;
+  score: number;
+}
+
+/** A search index over materials: names, other words for them, ids and categories; forgives typing errors. */
+export class MaterialSearch {
+  private readonly index: MiniSearch;
+  private readonly materials: Materials;
+
+  constructor(materials: Materials) {
+    this.materials = materials;
+    this.index = new MiniSearch({
+      fields: ['name', 'aliases', 'id', 'category'],
+      tokenize: (text) => text.toLowerCase().split(/[^\p{L}\p{N}/]+/u).filter(Boolean),
+      processTerm: (term) => singular(term),
+      searchOptions: {
+        boost: { name: 2, aliases: 2.5 },
+        fuzzy: (term) => (term.length > 3 ? 0.25 : false),
+        prefix: (term) => term.length > 1,
+        weights: { fuzzy: 0.35, prefix: 0.6 },
+      },
+    });
+    this.index.addAll(
+      Object.entries(materials).map(([id, material]) => ({
+        id,
+        name: material.name,
+        category: material.category ?? '',
+        aliases: (material.aliases ?? []).join(' · '),
+      })),
+    );
+  }
+
+  /**
+   * The materials that answer a text best, best first. A hit that misses a word of the text ranks behind those that have all.
+   *
+   * @param text words, any order, typing errors forgiven
+   * @param roles keep only materials with one of these roles; all when left out
+   * @param limit how many at most
+   */
+  find(text: string, roles?: readonly Role[], limit = 8): MaterialHit[] {
+    const words = text.trim().split(/\s+/).filter(Boolean).length;
+    const wanted = text.trim().toLowerCase();
+    return this.index
+      .search(text)
+      .map((hit) => {
+        const material = this.materials[String(hit.id)]!;
+        const exact = [material.name, ...(material.aliases ?? [])].some(
+          (name) => name.toLowerCase() === wanted,
+        );
+        const found = new Set(hit.queryTerms).size / Math.max(words, 1);
+        return {
+          id: String(hit.id),
+          material,
+          score: hit.score * found * found * (exact ? 4 : 1),
+        };
+      })
+      .filter(({ id, material }) => !roles || rolesOf(id, material).some((r) => roles.includes(r)))
+      .sort((a, b) => b.score - a.score || (a.id < b.id ? -1 : 1))
+      .slice(0, limit);
+  }
+}
+
+function singular(term: string): string {
+  return term.length > 4 && term.endsWith('s') && !term.endsWith('ss') ? term.slice(0, -1) : term;
+}

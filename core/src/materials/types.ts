@@ -1,0 +1,78 @@
+/** A table of [x, y] pairs, x rising. */
+export type Table = [number, number][];
+
+/** How a material lets vapor through: exactly one of the four. */
+export type Vapor =
+  | { mu: number }
+  | { muTable: Table }
+  | { permeance: number }
+  | { permeanceTable: Table };
+
+export type Role =
+  | 'interior-finish'
+  | 'service-layer'
+  | 'vapor-control'
+  | 'air-barrier'
+  | 'cavity-insulation'
+  | 'structure'
+  | 'sheathing'
+  | 'wrb'
+  | 'continuous-insulation'
+  | 'drainage'
+  | 'furring'
+  | 'cladding';
+
+export const ROLES: readonly Role[] = [
+  'interior-finish',
+  'service-layer',
+  'vapor-control',
+  'air-barrier',
+  'cavity-insulation',
+  'structure',
+  'sheathing',
+  'wrb',
+  'continuous-insulation',
+  'drainage',
+  'furring',
+  'cladding',
+];
+
+/**
+ * A material. The first part is what a wall file needs (SI: W/(m·K), kg/m³, J/(kg·K), kg/(s·m²·Pa));
+ * the rest is what the library knows besides and a file may leave out.
+ */
+export interface Material {
+  name: string;
+  category?: string;
+  conductivity?: number;
+  conductivityTable?: Table;
+  density?: number;
+  specificHeat?: number;
+  vapor: Vapor;
+  sorption?: Table;
+
+  perms?: { dry: number; wet: number; thickness: number };
+  airPermeance?: number;
+  emissivity?: number;
+  solarAbsorptance?: number;
+  moldClass?: string;
+  thicknesses?: number[];
+  width?: number;
+  roles?: Role[];
+  exposure?: { maxUvDays: number | null; wettingTolerant: boolean };
+  combustible?: boolean;
+  foamPlastic?: boolean;
+  labeledRPerInch?: number;
+  agedRPerInch?: number;
+  composition?: { material: string; thickness: number }[];
+  gwp?: { value: number; per: string };
+  cost?: { usd: number; per: 'm2' | 'm3'; thickness?: number; kind?: string };
+  installMinutesPerM2?: number;
+  source?: string;
+  confidence?: string;
+  note?: string;
+  /** Other words builders use for it; the quick line and the shelf search them. */
+  aliases?: string[];
+}
+
+export type Materials = Readonly<Record<string, Material>>;

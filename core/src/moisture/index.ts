@@ -1,0 +1,2 @@
+export * from './condensing-plane.ts';
+export * from './profile.ts';

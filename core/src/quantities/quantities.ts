@@ -1,0 +1,79 @@
+import type { Material } from '../materials/index.ts';
+import type { ResolvedLayer, ResolvedMember, ResolvedWall } from '../wall/index.ts';
+
+/** What a square metre of one layer takes: demo price in USD, kg CO₂e from cradle to gate. Null where a figure is unknown. */
+export interface LayerQuantities {
+  id: string;
+  cost: number | null;
+  carbon: number | null;
+}
+
+/** Sums over all layers, the ones outside an open gap too. */
+export interface Quantities {
+  /** Whole thickness, m. */
+  thickness: number;
+  /** Materials at demo prices, USD/m². */
+  cost: number;
+  /** Cradle to gate without biogenic storage, kg CO₂e/m². */
+  carbon: number;
+  layers: LayerQuantities[];
+  /** Ids of layers with a figure missing: the sums leave it out. */
+  incomplete: string[];
+}
+
+/** Up to this thickness a price holds for the sheet whatever its thickness: membranes and coatings, m. */
+const SHEET_PRICE_THICKNESS = 0.002;
+
+/**
+ * Thickness, cost and carbon of a square metre of wall.
+ *
+ * Price: by volume, or by area in proportion to the thickness it is quoted for (membranes and coatings as quoted).
+ * Carbon: gwp · density · thickness. Framed layers take the member's and the fill's share of the volume.
+ */
+export function quantitiesOf(wall: ResolvedWall): Quantities {
+  const layers = wall.layers.map((layer) => ({
+    id: layer.id,
+    cost: sumOver(layer, costOf),
+    carbon: sumOver(layer, carbonOf),
+  }));
+  return {
+    thickness: wall.layers.reduce((sum, layer) => sum + layer.thickness, 0),
+    cost: layers.reduce((sum, layer) => sum + (layer.cost ?? 0), 0),
+    carbon: layers.reduce((sum, layer) => sum + (layer.carbon ?? 0), 0),
+    layers,
+    incomplete: layers.filter((l) => l.cost === null || l.carbon === null).map((l) => l.id),
+  };
+}
+
+type Figure = (material: Material, thickness: number) => number | null;
+
+function sumOver(layer: ResolvedLayer, figure: Figure): number | null {
+  const { fill, member, thickness } = layer;
+  const share = member ? memberVolumeShare(member, thickness) : 0;
+  const ofFill = fill ? figure(fill, thickness) : 0;
+  const ofMember = member ? figure(member.material, thickness) : 0;
+  return ofFill === null || ofMember === null ? null : ofFill * (1 - share) + ofMember * share;
+}
+
+/**
+ * Share of a framed layer's volume that its members take. Of a C-stud: web, flanges and lips over depth and spacing,
+ * times the studs there are beyond the clear field.
+ */
+export function memberVolumeShare(member: ResolvedMember, depth: number): number {
+  const { shape } = member;
+  if (shape.section === 'solid') return member.share;
+  const { web, flange, lip, spacing } = shape;
+  const steel = web * (depth + 2 * (flange - web) + 2 * Math.max(0, lip - web));
+  return Math.min(1, (steel / (depth * spacing)) * (member.share / member.clearShare));
+}
+
+function costOf({ cost }: Material, thickness: number): number | null {
+  if (!cost) return null;
+  if (cost.per === 'm3') return cost.usd * thickness;
+  if (!cost.thickness || cost.thickness <= SHEET_PRICE_THICKNESS) return cost.usd;
+  return (cost.usd * thickness) / cost.thickness;
+}
+
+function carbonOf({ gwp, density }: Material, thickness: number): number | null {
+  return gwp && density !== undefined ? gwp.value * density * thickness : null;
+}

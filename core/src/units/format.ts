@@ -1,0 +1,159 @@
+import {
+  BTU_INCH_CONDUCTIVITY,
+  FAHRENHEIT_DEGREE,
+  FOOT,
+  INCH,
+  MIL,
+  PERM,
+  POUND,
+  R_VALUE,
+  SQUARE_FOOT,
+} from './factors.ts';
+import { inchesText } from './length.ts';
+import type { UnitSystem } from './system.ts';
+
+/** What a number measures. The number itself is always SI. */
+export type Quantity =
+  | 'length'
+  | 'resistance'
+  | 'transmittance'
+  | 'temperature'
+  | 'temperatureDifference'
+  | 'relativeHumidity'
+  | 'share'
+  | 'vaporPressure'
+  | 'permeance'
+  | 'vaporThickness'
+  | 'conductivity'
+  | 'density'
+  | 'specificHeat'
+  | 'costPerArea'
+  | 'carbonPerArea'
+  | 'perArea'
+  | 'airPermeance'
+  | 'number';
+
+/** A number as text and its unit, apart so that the unit can be set smaller. */
+export interface Formatted {
+  text: string;
+  unit: string;
+}
+
+interface Reading {
+  unit: string;
+  convert: (si: number) => number;
+  digits: number;
+}
+
+const same = (si: number): number => si;
+
+const READINGS: Record<
+  Exclude<Quantity, 'length' | 'permeance'>,
+  Record<UnitSystem, Reading>
+> = {
+  resistance: {
+    imperial: { unit: 'h·ft²·°F/Btu', convert: (r) => r / R_VALUE, digits: 1 },
+    metric: { unit: 'm²K/W', convert: same, digits: 2 },
+  },
+  transmittance: {
+    imperial: { unit: 'Btu/(h·ft²·°F)', convert: (u) => u * R_VALUE, digits: 4 },
+    metric: { unit: 'W/(m²K)', convert: same, digits: 3 },
+  },
+  temperature: {
+    imperial: { unit: '°F', convert: (t) => t / FAHRENHEIT_DEGREE + 32, digits: 0 },
+    metric: { unit: '°C', convert: same, digits: 1 },
+  },
+  temperatureDifference: {
+    imperial: { unit: '°F', convert: (t) => t / FAHRENHEIT_DEGREE, digits: 0 },
+    metric: { unit: 'K', convert: same, digits: 1 },
+  },
+  relativeHumidity: both('%', (x) => x * 100, 0),
+  share: both('%', (x) => x * 100, 0),
+  vaporPressure: both('Pa', same, 0),
+  vaporThickness: {
+    imperial: { unit: 'ft', convert: (s) => s / FOOT, digits: 2 },
+    metric: { unit: 'm', convert: same, digits: 2 },
+  },
+  conductivity: {
+    imperial: {
+      unit: 'Btu·in/(h·ft²·°F)',
+      convert: (k) => k / BTU_INCH_CONDUCTIVITY,
+      digits: 3,
+    },
+    metric: { unit: 'W/(m·K)', convert: same, digits: 4 },
+  },
+  density: {
+    imperial: { unit: 'lb/ft³', convert: (d) => (d * FOOT ** 3) / POUND, digits: 1 },
+    metric: { unit: 'kg/m³', convert: same, digits: 0 },
+  },
+  specificHeat: {
+    imperial: { unit: 'Btu/(lb·°F)', convert: (c) => c / 4186.8, digits: 2 },
+    metric: { unit: 'J/(kg·K)', convert: same, digits: 0 },
+  },
+  costPerArea: {
+    imperial: { unit: 'per ft²', convert: (c) => c * SQUARE_FOOT, digits: 2 },
+    metric: { unit: 'per m²', convert: same, digits: 2 },
+  },
+  carbonPerArea: {
+    imperial: { unit: 'lb CO₂e per ft²', convert: (c) => (c * SQUARE_FOOT) / POUND, digits: 1 },
+    metric: { unit: 'kg CO₂e per m²', convert: same, digits: 1 },
+  },
+  perArea: {
+    imperial: { unit: 'per ft²', convert: (n) => n * SQUARE_FOOT, digits: 2 },
+    metric: { unit: 'per m²', convert: same, digits: 1 },
+  },
+  airPermeance: both('L/(s·m²) at 75 Pa', same, 3),
+  number: both('', same, 3),
+};
+
+function both(unit: string, convert: (si: number) => number, digits: number) {
+  const reading = { unit, convert, digits };
+  return { imperial: reading, metric: reading };
+}
+
+/**
+ * Writes an SI number in the units of a person.
+ *
+ * @param quantity what the number measures
+ * @param si the number in SI (m, m²K/W, °C, kg/(s·m²·Pa)…)
+ * @param system the units to write it in
+ * @returns text and unit; a minus sign is U+2212
+ * @example format('resistance', 4.6, 'imperial') // { text: '26.1', unit: 'h·ft²·°F/Btu' }
+ */
+export function format(quantity: Quantity, si: number, system: UnitSystem): Formatted {
+  if (!Number.isFinite(si)) return { text: '–', unit: '' };
+  if (quantity === 'length') return formatLength(si, system);
+  if (quantity === 'permeance') return formatPermeance(si, system);
+  const { unit, convert, digits } = READINGS[quantity][system];
+  const text = fixed(convert(si), digits);
+  return { text: quantity === 'costPerArea' ? `$${text}` : text, unit };
+}
+
+/** As `format`, in one string. The unit of an R-value in imperial is left out, as builders do: `R 26.1`. */
+export function formatText(quantity: Quantity, si: number, system: UnitSystem): string {
+  const { text, unit } = format(quantity, si, system);
+  if (quantity === 'resistance' && system === 'imperial') return `R ${text}`;
+  return unit ? `${text} ${unit}` : text;
+}
+
+/** A number with so many decimals, never “-0”, the minus sign typographic. */
+export function fixed(value: number, digits: number): string {
+  const text = value.toFixed(digits);
+  return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
+}
+
+function formatLength(metres: number, system: UnitSystem): Formatted {
+  if (system === 'metric') {
+    const mm = metres * 1000;
+    return { text: String(Number(mm.toFixed(mm < 2 ? 2 : 1))), unit: 'mm' };
+  }
+  if (metres < INCH / 32) return { text: String(Number((metres / MIL).toFixed(0))), unit: 'mil' };
+  return { text: inchesText(metres), unit: 'in.' };
+}
+
+function formatPermeance(permeance: number, system: UnitSystem): Formatted {
+  const value = system === 'imperial' ? permeance / PERM : permeance * 1e12;
+  const digits = value === 0 ? 0 : Math.max(0, 1 - Math.floor(Math.log10(Math.abs(value))));
+  const unit = system === 'imperial' ? (Number(value.toFixed(digits)) === 1 ? 'perm' : 'perms') : 'ng/(s·m²·Pa)';
+  return { text: String(Number(value.toFixed(Math.min(digits, 6)))), unit };
+}

@@ -1,0 +1,107 @@
+import Fraction from 'fraction.js';
+import { InputError } from '../errors.ts';
+import { FOOT, INCH, MIL } from './factors.ts';
+import type { UnitSystem } from './system.ts';
+
+const UNIT: Record<string, number> = {
+  mm: 1e-3,
+  cm: 1e-2,
+  m: 1,
+  in: INCH,
+  inch: INCH,
+  inches: INCH,
+  '"': INCH,
+  '″': INCH,
+  ft: FOOT,
+  feet: FOOT,
+  foot: FOOT,
+  "'": FOOT,
+  '′': FOOT,
+  mil: MIL,
+  mils: MIL,
+};
+
+const VULGAR: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+
+/** A number as it is written for a length: `5-1/2`, `5 1/2`, `1/2`, `5.5`, `5,5`. */
+const NUMBER = String.raw`(?:\d+[\s-]+)?\d+\s*/\s*\d+|\d+(?:[.,]\d+)?|[.,]\d+`;
+const WHOLE = new RegExp(
+  String.raw`^(?:(${NUMBER})\s*('|′|ft|feet|foot)\s*)?(?:(${NUMBER})\s*(mm|cm|mils?|m|in(?:ch(?:es)?)?|"|″|''|'|′|ft|feet|foot)?\.?)?$`,
+);
+
+/** The longest length Eldrun takes for a part of a wall, in m. */
+export const LONGEST = 10;
+
+/**
+ * Reads a length as a builder writes it.
+ *
+ * @param text `5-1/2`, `1 1/2"`, `38mm`, `2' 3"`, `6 mil`, `½ in.`
+ * @param system decides what a bare number means: inches or millimeters. A bare fraction is always inches.
+ * @param path the field named in an error
+ * @returns length, m, above 0 and at most 10
+ * @throws InputError when it is not a length, not above zero, or above 10 m
+ * @example parseLength('5-1/2', 'imperial') // 0.1397
+ */
+export function parseLength(text: string, system: UnitSystem, path = 'length'): number {
+  const allowed =
+    system === 'imperial'
+      ? 'a length above zero such as 5-1/2, 1 1/2" or 38 mm'
+      : 'a length above zero such as 38, 140 mm or 5-1/2"';
+  const plain = text
+    .trim()
+    .toLowerCase()
+    .replace(/[½¼¾⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR[sign]}`)
+    .replace(/''/g, '"')
+    .trim();
+  const match = WHOLE.exec(plain);
+  if (!plain || !match) throw new InputError(path, `“${text}” is not a length`, allowed);
+  const [, feet, , number, unit] = match;
+  let metres = feet ? readNumber(feet) * FOOT : 0;
+  if (number) {
+    const factor = unit
+      ? UNIT[unit]!
+      : feet || number.includes('/') || system === 'imperial'
+        ? INCH
+        : 1e-3;
+    metres += readNumber(number) * factor;
+  }
+  if (!Number.isFinite(metres) || metres <= 0)
+    throw new InputError(path, `“${text}” is not above zero`, allowed);
+  if (metres > LONGEST)
+    throw new InputError(path, `“${text}” is longer than ${LONGEST} m`, allowed);
+  return metres;
+}
+
+function readNumber(text: string): number {
+  const [, whole, top, bottom] = /^(?:(\d+)[\s-]+)?(\d+)\s*\/\s*(\d+)$/.exec(text) ?? [];
+  if (top && bottom) return Number(whole ?? 0) + Number(top) / Number(bottom);
+  return Number(text.replace(',', '.'));
+}
+
+/** How far, in m, a length may lie from a sixteenth of an inch and still be written as one. */
+const SIXTEENTH_SLACK = 0.0004;
+
+/**
+ * Inches as a tape reads: sixteenths where the length is one within 0.4 mm, else hundredths.
+ *
+ * @param metres length, m
+ * @returns such as `5 1/2`
+ */
+export function inchesText(metres: number): string {
+  const inches = metres / INCH;
+  const sixteenths = Math.round(inches * 16);
+  if (
+    sixteenths > 0 &&
+    Math.abs(sixteenths / 16 - inches) * INCH < Math.min(SIXTEENTH_SLACK, metres / 10)
+  )
+    return new Fraction(sixteenths, 16).toFraction(true);
+  return inches.toFixed(2);
+}

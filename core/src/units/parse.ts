@@ -1,0 +1,83 @@
+import { InputError } from '../errors.ts';
+import { FAHRENHEIT_DEGREE, R_VALUE } from './factors.ts';
+import type { UnitSystem } from './system.ts';
+
+const NUMBER = /^[−-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+)/;
+
+/** Reads a plain number, decimal point or comma, and what stands behind it. */
+function readNumber(text: string, path: string, allowed: string): { value: number; unit: string } {
+  const plain = text.trim().replace('−', '-');
+  const match = NUMBER.exec(plain);
+  const value = match ? Number(match[0].replace(/\s/g, '').replace(',', '.')) : NaN;
+  if (!match || !Number.isFinite(value))
+    throw new InputError(path, `“${text}” is not a number`, allowed);
+  return { value, unit: plain.slice(match[0].length).trim().toLowerCase() };
+}
+
+/**
+ * Reads a temperature. A bare number is in the person's own unit; `F` and `C` are understood in both.
+ *
+ * @returns temperature, °C, from -90 to 60
+ * @throws InputError when it is not a temperature
+ */
+export function parseTemperature(text: string, system: UnitSystem, path = 'temperature'): number {
+  const allowed = system === 'imperial' ? '-130 to 140 °F' : '-90 to 60 °C';
+  const { value, unit } = readNumber(text, path, allowed);
+  const letter = unit.replace('°', '').trim();
+  if (!['', 'f', 'c'].includes(letter))
+    throw new InputError(path, `“${text}” is not a temperature`, allowed);
+  const fahrenheit = letter === 'f' || (letter === '' && system === 'imperial');
+  const celsius = fahrenheit ? (value - 32) * FAHRENHEIT_DEGREE : value;
+  if (celsius < -90 || celsius > 60)
+    throw new InputError(path, `“${text}” is outside the range`, allowed);
+  return celsius;
+}
+
+/**
+ * Reads a relative humidity in percent.
+ *
+ * @returns share, above 0 and at most 1
+ * @throws InputError when it is not above 0 % and at most 100 %
+ */
+export function parseRelativeHumidity(text: string, path = 'relativeHumidity'): number {
+  const allowed = 'above 0 and at most 100 %';
+  const { value, unit } = readNumber(text, path, allowed);
+  if (!['', '%', '% rh', 'rh'].includes(unit) || value <= 0 || value > 100)
+    throw new InputError(path, `“${text}” is not a relative humidity`, allowed);
+  return value / 100;
+}
+
+/**
+ * Reads an R-value or, with a leading or trailing `U`, a U-value; both come back as R.
+ *
+ * @param text `26`, `R26`, `R 4.6`, `U 0.21`: h·ft²·°F/Btu and its inverse, or m²K/W and W/(m²K)
+ * @returns resistance, m²K/W
+ * @throws InputError when it is not above zero or beyond R 600
+ */
+export function parseResistance(text: string, system: UnitSystem, path = 'r'): number {
+  const allowed =
+    system === 'imperial'
+      ? 'R 1 to R 600, or a U such as U 0.045'
+      : 'R 0.1 to 100 m²K/W, or a U such as U 0.21';
+  const isU = /^\s*u/i.test(text);
+  const { value } = readNumber(text.replace(/^\s*[ru]\s*[-=]?\s*/i, ''), path, allowed);
+  const unit = system === 'imperial' ? R_VALUE : 1;
+  const resistance = isU ? unit / value : value * unit;
+  if (!(resistance >= 0.1 && resistance <= 106))
+    throw new InputError(path, `“${text}” is outside the range`, allowed);
+  return resistance;
+}
+
+/**
+ * Reads a share in percent.
+ *
+ * @returns share, 0 to 1
+ * @throws InputError when it lies outside
+ */
+export function parseShare(text: string, path = 'share'): number {
+  const allowed = '0 to 100 %';
+  const { value, unit } = readNumber(text, path, allowed);
+  if (!['', '%'].includes(unit) || value < 0 || value > 100)
+    throw new InputError(path, `“${text}” is not a share`, allowed);
+  return value / 100;
+}

@@ -1,0 +1,127 @@
+import data from '../../data/cladding.json' with { type: 'json' };
+import { rolesOf } from '../materials/index.ts';
+import { measured, say } from '../units/index.ts';
+import { freeLayerId, type Command, type Layer, type ResolvedLayer } from '../wall/index.ts';
+import type { Assessment } from '../assess.ts';
+import type { Rule } from './types.ts';
+import { layerName, lower } from './words.ts';
+
+interface CladdingNeeds {
+  id: string;
+  materials: string[];
+  gap: { min: number; wetClimateMin: number; recommended: number; note?: string };
+  module?: { kind: string };
+}
+
+const NEEDS = new Map(
+  (data.claddings as unknown as CladdingNeeds[]).flatMap((cladding) =>
+    cladding.materials.map((material) => [material, cladding] as const),
+  ),
+);
+
+/** Furring for a gap where a wall has none: strips of this width and spacing, m. */
+const STRIP = { width: 0.0889, spacing: 0.4064, thickness: 0.019 };
+
+interface Gap {
+  cladding: ResolvedLayer;
+  needs: CladdingNeeds;
+  /** Thickness of air and drainage layers right behind the cladding, m. */
+  actual: number;
+  /** Layer ids of them. */
+  layers: string[];
+  required: number;
+  wet: boolean;
+}
+
+function gapOf({ wall }: Assessment): Gap | null {
+  const cladding = wall.layers.findLast((layer) => layer.fillId && NEEDS.has(layer.fillId));
+  if (!cladding) return null;
+  const needs = NEEDS.get(cladding.fillId!)!;
+  let actual = 0;
+  const layers: string[] = [];
+  for (let i = cladding.index - 1; i >= 0; i--) {
+    const layer = wall.layers[i]!;
+    const drains = layer.fill && rolesOf(layer.fillId!, layer.fill)[0] === 'drainage';
+    if (layer.fill && !drains) break;
+    actual += layer.thickness;
+    layers.push(layer.id);
+  }
+  const rain = wall.climate?.drivingRainClass;
+  const wet = rain === 'moderate' || rain === 'severe';
+  return { cladding, needs, actual, layers, wet, required: Math.max(needs.gap.min, wet ? needs.gap.wetClimateMin : 0) };
+}
+
+const drains = (assessment: Assessment): boolean => {
+  const gap = gapOf(assessment);
+  return gap !== null && gap.actual >= gap.required - 1e-6;
+};
+
+/** Whether the cladding has the drainage gap it needs. */
+export const claddingGap: Rule = {
+  id: 'cladding-gap',
+
+  judge(assessment) {
+    const gap = gapOf(assessment);
+    if (!gap) return null;
+    const { cladding, needs, actual, required, wet } = gap;
+    const name = layerName(assessment, cladding);
+    const rain = wet ? ' where driving rain is common' : '';
+    const note = needs.gap.note ? ` ${needs.gap.note.charAt(0).toUpperCase()}${needs.gap.note.slice(1)}.` : '';
+    if (actual >= required - 1e-6)
+      return {
+        status: 'pass',
+        title:
+          actual > 0
+            ? say`${name} has a gap of ${measured('length', actual)}`
+            : say`${name} may stand without a gap here`,
+        reason: say`At least ${required > 0 ? measured('length', required) : 'none'} is usual${rain}, ${measured('length', needs.gap.recommended)} recommended.${note}`,
+      };
+    return {
+      status: actual < needs.gap.min - 1e-6 ? 'fail' : 'caution',
+      title:
+        actual > 0
+          ? say`The gap behind ${lower(name)} is too thin`
+          : say`No gap behind ${lower(name)}`,
+      reason: say`It needs ${measured('length', required)} to drain and dry${rain}; ${measured('length', needs.gap.recommended)} is recommended.${note}`,
+    };
+  },
+
+  fixes({ assessment, attempt }) {
+    const gap = gapOf(assessment)!;
+    const { needs, cladding } = gap;
+    const thickness = Math.max(STRIP.thickness, needs.gap.recommended, gap.required);
+    const change: Command[] =
+      gap.layers.length > 0
+        ? [{ type: 'setThickness', id: gap.layers[0]!, thickness }]
+        : [
+            {
+              type: 'insertLayer',
+              index: cladding.index,
+              layer: gapLayer(freeLayerId(assessment.wall.file.layers), thickness, needs),
+            },
+          ];
+    const fix = attempt(say`Gap of ${measured('length', thickness)}, open at top and bottom`, change, drains);
+    return fix ? [fix] : [];
+  },
+};
+
+/** Masonry stands free of the wall; everything else hangs on furring. */
+function gapLayer(id: string, thickness: number, needs: CladdingNeeds): Layer {
+  if (/brick|stone-veneer-anchored/.test(needs.id))
+    return { id, kind: 'air', thickness, ventilation: 'open' };
+  return {
+    id,
+    kind: 'framed',
+    thickness,
+    fill: { air: { ventilation: 'open' } },
+    frame: 'furring',
+    member: {
+      section: 'solid',
+      material: 'furring-1x4',
+      width: STRIP.width,
+      spacing: STRIP.spacing,
+      direction: 'vertical',
+      offset: 0,
+    },
+  };
+}

@@ -1,0 +1,48 @@
+import type { Assessment } from '../assess.ts';
+import { measured, say } from '../units/index.ts';
+import { smallestOutsideInsulation } from './outside-insulation.ts';
+import type { Rule } from './types.ts';
+import { count, layerName, monthName } from './words.ts';
+
+/** A margin below this leaves nothing for a cold week or a wet house, K. */
+const THIN = 1;
+
+const staysAbove = ({ moisture }: Assessment): boolean =>
+  moisture.condensingPlane !== null && moisture.condensingPlane.margin.every((m) => m >= 0);
+
+/** The condensing plane against the indoor dew point: what leaking indoor air would meet. */
+export const sheathingDewPoint: Rule = {
+  id: 'sheathing-dew-point',
+
+  judge(assessment) {
+    const { moisture, wall, worstMonth } = assessment;
+    const plane = moisture.condensingPlane;
+    if (!plane || worstMonth === null)
+      return wall.mainFrame === null
+        ? null
+        : {
+            status: 'info',
+            title: say`No condensing plane`,
+            reason: say`Nothing outside the frame slows vapor, so there is no plane on which leaking indoor air would collect.`,
+          };
+    const layer = wall.layers.find(({ id }) => id === plane.layer)!;
+    const name = layerName(assessment, layer);
+    const months = plane.margin.filter((margin) => margin < 0).length;
+    const worst = plane.margin[worstMonth]!;
+    const where = say`In ${monthName(worstMonth)} its inner face is at ${measured('temperature', plane.temperature[worstMonth]!)}; indoor air condenses below ${measured('temperature', moisture.indoorDewPoint[worstMonth]!)}.`;
+    const leaves = 'Monthly means through the cavity, for air that leaks in.';
+    if (months > 0)
+      return {
+        status: 'fail',
+        title: say`${name} is colder than the indoor dew point for ${count(months, 'month')}, by up to ${measured('temperatureDifference', -worst)}`,
+        reason: say`${where} ${leaves}`,
+      };
+    return {
+      status: worst < THIN ? 'caution' : 'pass',
+      title: say`${name} stays above the indoor dew point, by ${measured('temperatureDifference', worst)} at the least`,
+      reason: say`${where} ${worst < THIN ? `Under ${THIN} K leaves nothing for a cold week.` : leaves}`,
+    };
+  },
+
+  fixes: (context) => smallestOutsideInsulation(context, staysAbove),
+};

@@ -1,0 +1,57 @@
+import type { Assessment } from '../assess.ts';
+import type { Materials } from '../materials/index.ts';
+import type { Message } from '../units/index.ts';
+import type { Command } from '../wall/index.ts';
+
+export type Status = 'fail' | 'caution' | 'info' | 'pass';
+
+/** Worst first. */
+export const STATUS_ORDER: readonly Status[] = ['fail', 'caution', 'info', 'pass'];
+
+/** The deciding figures after a fix: m²K/W, m, K, USD/m², kg/m². */
+export interface Effect {
+  effectiveR: number;
+  thickness: number;
+  worstMargin: number | null;
+  cost: number;
+  carbon: number;
+}
+
+/** A change that mends what a verdict found, computed and checked. */
+export interface Fix {
+  label: Message;
+  commands: Command[];
+  effect: Effect;
+}
+
+export interface Finding {
+  status: Status;
+  title: Message;
+  reason: Message;
+}
+
+export interface Verdict extends Finding {
+  id: string;
+  fixes: Fix[];
+}
+
+/** What a rule may ask while it looks for a fix. */
+export interface FixContext {
+  assessment: Assessment;
+  materials: Materials;
+  /**
+   * Tries commands on the wall.
+   *
+   * @returns the fix when it satisfies the rule and makes no other verdict worse, else null
+   */
+  attempt(label: Message, commands: Command[], satisfied: (after: Assessment) => boolean): Fix | null;
+}
+
+/** One thing Eldrun judges about a wall. */
+export interface Rule {
+  id: string;
+  /** What it finds, or null where the question does not arise. */
+  judge(assessment: Assessment): Finding | null;
+  /** Changes that mend it, smallest first. Asked only where the finding is a fail or a caution. */
+  fixes?(context: FixContext): Fix[];
+}

@@ -1,0 +1,66 @@
+import { LIBRARY, rolesOf } from '../materials/index.ts';
+import { say } from '../units/index.ts';
+import {
+  findMaterial,
+  freeLayerId,
+  placeFor,
+  type ResolvedLayer,
+  type SheetLayer,
+} from '../wall/index.ts';
+import type { Assessment } from '../assess.ts';
+import type { Fix, FixContext, Rule } from './types.ts';
+import { layerName } from './words.ts';
+
+/** The membrane a missing control layer is mended with: vapor-open, so that it takes nothing from drying. */
+const MEMBRANE = 'wrb-monolithic-membrane';
+
+/** Layers outside the frame that can be the water-resistive barrier; without a frame, any layer can. */
+function waterBarriers({ wall }: Assessment): ResolvedLayer[] {
+  let frame = -1;
+  for (const layer of wall.layers)
+    if (layer.member && layer.member.frame === wall.mainFrame) frame = layer.index;
+  return wall.layers.filter(
+    (layer) =>
+      layer.index > frame && layer.fill && rolesOf(layer.fillId!, layer.fill).includes('wrb'),
+  );
+}
+
+/** Whether a water-resistive barrier stands outside the frame. */
+export const waterBarrier: Rule = {
+  id: 'water-barrier',
+
+  judge(assessment) {
+    const found = waterBarriers(assessment);
+    if (found.length > 0)
+      return {
+        status: 'pass',
+        title: say`Water barrier: ${found.map((layer) => layerName(assessment, layer)).join('; ')}`,
+        reason: say`It works lapped shingle-fashion or sealed, with flashing at every opening. Boards count only taped as their maker says.`,
+      };
+    return {
+      status: 'fail',
+      title: say`No water barrier outside the frame`,
+      reason: say`Every cladding leaks somewhere. Without a water-resistive barrier the rain that passes it reaches sheathing and studs.`,
+    };
+  },
+
+  fixes: addMembrane,
+};
+
+/** A vapor-open membrane where it belongs: at the sheathing. */
+export function addMembrane({ assessment, materials, attempt }: FixContext): Fix[] {
+  const { file } = assessment.wall;
+  const layer: SheetLayer = {
+    id: freeLayerId(file.layers),
+    kind: 'sheet',
+    material: MEMBRANE,
+    thickness: LIBRARY[MEMBRANE]!.thicknesses![0]!,
+  };
+  const index = placeFor(file.layers, layer, (id) => findMaterial(id, file, materials));
+  const fix = attempt(
+    say`Add a vapor-open membrane at the sheathing`,
+    [{ type: 'insertLayer', index, layer }],
+    (after) => waterBarriers(after).length > 0,
+  );
+  return fix ? [fix] : [];
+}

@@ -1,0 +1,5 @@
+export * from './commands.ts';
+export * from './placement.ts';
+export * from './resolve.ts';
+export * from './shares.ts';
+export * from './types.ts';

@@ -1,0 +1,237 @@
+import { InputError } from '../errors.ts';
+import {
+  CLIMATES,
+  classVaporPressure,
+  saturationPressure,
+  type Climate,
+} from '../climate/index.ts';
+import { LIBRARY, type Material, type Materials } from '../materials/index.ts';
+import { clearFieldShare, frameOf, mainFrameOf, memberShare } from './shares.ts';
+import type {
+  AirSpace,
+  Brief,
+  FramedLayer,
+  Layer,
+  Member,
+  Outdoor,
+  ProjectWall,
+  Ventilation,
+  WallFile,
+} from './types.ts';
+
+export interface ResolvedMember {
+  frame: string;
+  material: Material;
+  /** Area share the one-dimensional methods use, 0 to 1. */
+  share: number;
+  /** Area share of the clear field, 0 to 1. */
+  clearShare: number;
+  shape: Member;
+}
+
+/** A layer with its materials at hand. */
+export interface ResolvedLayer {
+  id: string;
+  index: number;
+  thickness: number;
+  source: Layer;
+  /** What fills it; null is air. */
+  fill: Material | null;
+  fillId: string | null;
+  /** Only for air. */
+  ventilation: Ventilation | null;
+  openingArea: number;
+  emissivity: readonly [number, number];
+  member: ResolvedMember | null;
+}
+
+/** What stands at both sides of the wall at one time: °C and Pa. */
+export interface Conditions {
+  indoorTemperature: number;
+  outdoorTemperature: number;
+  indoorVaporPressure: number;
+  outdoorVaporPressure: number;
+}
+
+/** A wall file with everything looked up, as the computation wants it. */
+export interface ResolvedWall {
+  file: WallFile;
+  layers: readonly ResolvedLayer[];
+  /** How many layers count: an open air layer and all outside it do not (wall-file rule 2). */
+  counted: number;
+  mainFrame: string | null;
+  innerFilm: number;
+  /** R_se, or R_si where the outermost counted layer faces an open air layer. m²K/W */
+  outerFilm: number;
+  /** Twelve conditions, January first. */
+  months: readonly Conditions[];
+  design: Conditions;
+  coldestMonth: number;
+  /** Whether any counted layer's conductivity depends on temperature. */
+  temperatureDependent: boolean;
+  climate: Climate | null;
+}
+
+/** R_si and R_se by convention, m²K/W (EN ISO 6946:2017, Table 7; ASHRAE Handbook, Fundamentals; wall-file rule 1). */
+export const FILMS = {
+  iso: { inner: 0.13, outer: 0.04 },
+  ashrae: { inner: 0.12, outer: 0.03 },
+} as const;
+
+/** The wall file that a project's wall stands for: what it leaves out comes from the brief. */
+export function withBrief(wall: ProjectWall, brief: Brief): WallFile {
+  const targets = wall.targets ?? brief.targets;
+  return {
+    ...wall,
+    convention: wall.convention ?? brief.convention,
+    indoor: wall.indoor ?? brief.indoor,
+    outdoor: wall.outdoor ?? brief.outdoor,
+    ...(targets ? { targets } : {}),
+  };
+}
+
+/** The material of that id: the file's own, else the project's, else the library's. */
+export function findMaterial(
+  id: string,
+  file: Pick<WallFile, 'materials'>,
+  projectMaterials: Materials,
+): Material | undefined {
+  if (file.materials && Object.hasOwn(file.materials, id)) return file.materials[id];
+  if (Object.hasOwn(projectMaterials, id)) return projectMaterials[id];
+  return Object.hasOwn(LIBRARY, id) ? LIBRARY[id] : undefined;
+}
+
+/**
+ * Looks up everything a wall file names.
+ *
+ * @param file a validated wall file
+ * @param projectMaterials materials beyond the library and the file's own
+ * @throws InputError for a material or climate that does not exist
+ */
+export function resolveWall(file: WallFile, projectMaterials: Materials = {}): ResolvedWall {
+  const material = (id: string, path: string): Material => {
+    const found = findMaterial(id, file, projectMaterials);
+    if (!found)
+      throw new InputError(
+        path,
+        `there is no material “${id}”`,
+        'a material of the library, the project or this file',
+      );
+    return found;
+  };
+  const layers = file.layers.map((layer, index): ResolvedLayer => {
+    const path = `layers[${index}]`;
+    const common = { id: layer.id, index, thickness: layer.thickness, source: layer };
+    if (layer.kind === 'sheet')
+      return {
+        ...common,
+        ...filled(layer.material, material(layer.material, `${path}.material`)),
+        member: null,
+      };
+    if (layer.kind === 'air') return { ...common, ...airFill(layer), member: null };
+    return {
+      ...common,
+      ...(typeof layer.fill === 'string'
+        ? filled(layer.fill, material(layer.fill, `${path}.fill`))
+        : airFill(layer.fill.air)),
+      member: resolveMember(layer, material(layer.member.material, `${path}.member.material`)),
+    };
+  });
+
+  const open = layers.findIndex((layer) => layer.ventilation === 'open');
+  const counted = open < 0 ? layers.length : open;
+  const films = FILMS[file.convention];
+  const outdoor = resolveOutdoor(file.outdoor);
+  const months = Array.from({ length: 12 }, (_, m) =>
+    conditions(file, m, outdoor.temperature[m]!, outdoor.relativeHumidity[m]!),
+  );
+  const coldestMonth = outdoor.temperature.indexOf(Math.min(...outdoor.temperature));
+  return {
+    file,
+    layers,
+    counted,
+    mainFrame: mainFrameOf(file.layers.slice(0, counted)),
+    innerFilm: films.inner,
+    outerFilm: open < 0 ? films.outer : films.inner,
+    months,
+    design: conditions(
+      file,
+      coldestMonth,
+      outdoor.designTemperature,
+      outdoor.relativeHumidity[coldestMonth]!,
+    ),
+    coldestMonth,
+    temperatureDependent: layers
+      .slice(0, counted)
+      .some((layer) => layer.fill?.conductivityTable || layer.member?.material.conductivityTable),
+    climate: 'climate' in file.outdoor ? CLIMATES[file.outdoor.climate]! : null,
+  };
+}
+
+function filled(fillId: string, fill: Material) {
+  return { fill, fillId, ventilation: null, openingArea: 0, emissivity: [0.9, 0.9] as const };
+}
+
+function airFill(air: AirSpace) {
+  return {
+    fill: null,
+    fillId: null,
+    ventilation: air.ventilation ?? 'still',
+    openingArea: air.openingArea ?? 0,
+    emissivity: air.emissivity ?? ([0.9, 0.9] as const),
+  };
+}
+
+function resolveMember(layer: FramedLayer, material: Material): ResolvedMember {
+  return {
+    frame: frameOf(layer),
+    material,
+    share: memberShare(layer),
+    clearShare: clearFieldShare(layer.member),
+    shape: layer.member,
+  };
+}
+
+interface OutdoorYear {
+  temperature: readonly number[];
+  relativeHumidity: readonly number[];
+  designTemperature: number;
+}
+
+/** The outdoor year a wall file or brief names, from the library or inline. @throws InputError for an unknown climate */
+export function resolveOutdoor(outdoor: Outdoor): OutdoorYear {
+  if ('monthly' in outdoor)
+    return { ...outdoor.monthly, designTemperature: outdoor.designTemperature };
+  if (!Object.hasOwn(CLIMATES, outdoor.climate))
+    throw new InputError(
+      'outdoor.climate',
+      `the climate library has no “${outdoor.climate}”`,
+      Object.keys(CLIMATES).join(', '),
+    );
+  const climate = CLIMATES[outdoor.climate]!;
+  return { ...climate.monthly, designTemperature: climate.designTemperature };
+}
+
+/** Both sides of the wall in a month, or on the design day with that month's humidities. */
+function conditions(
+  file: WallFile,
+  month: number,
+  outdoorTemperature: number,
+  outdoorRelativeHumidity: number,
+): Conditions {
+  const { temperature, humidity } = file.indoor;
+  const indoorTemperature = typeof temperature === 'number' ? temperature : temperature[month]!;
+  const outdoorVaporPressure = outdoorRelativeHumidity * saturationPressure(outdoorTemperature);
+  const indoorVaporPressure =
+    humidity.kind === 'class'
+      ? classVaporPressure(
+          humidity.class,
+          outdoorVaporPressure,
+          outdoorTemperature,
+          indoorTemperature,
+        )
+      : (humidity.kind === 'fixed'
+          ? humidity.relativeHumidity
+          : humidity.relativeHumidity[month]!) * saturationPressure(indoorTemperature);
+  return { indoorTemperature, outdoorTemperature, indoorVaporPressure, outdoorVaporPressure };
+}

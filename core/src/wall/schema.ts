@@ -1,0 +1,468 @@
+import Joi from 'joi';
+import { InputError } from '../errors.ts';
+import { CLIMATES } from '../climate/index.ts';
+import { LIBRARY, ROLES, type Material, type Materials } from '../materials/index.ts';
+import { clearFieldShare, frameOf, memberShare } from './shares.ts';
+import {
+  MOST_LAYERS,
+  MOST_PATHS,
+  WALL_FORMAT,
+  WALL_VERSION,
+  type Brief,
+  type FramedLayer,
+  type ProjectWall,
+  type WallFile,
+} from './types.ts';
+
+/** The largest wall file, bytes. */
+export const LARGEST_FILE = 1024 * 1024;
+
+const positive = Joi.number().greater(0);
+const length = positive.max(10);
+const text = Joi.string().trim().min(1);
+const id = Joi.string().min(1).max(100);
+const month12 = (value: Joi.Schema) => Joi.array().items(value.required()).length(12);
+
+const temperature = Joi.number().min(-100).max(100);
+const relativeHumidity = Joi.number().greater(0).max(1);
+
+const table = (x: Joi.NumberSchema, y: Joi.NumberSchema) =>
+  Joi.array()
+    .items(Joi.array().ordered(x.required(), y.required()).length(2))
+    .min(1)
+    .max(200)
+    .custom((pairs: [number, number][], helpers) => {
+      for (let i = 1; i < pairs.length; i++)
+        if (pairs[i]![0] <= pairs[i - 1]![0])
+          return helpers.error('any.custom', {
+            problem: `pair ${i + 1} does not lie above the one before it`,
+            allowed: 'pairs with their first number rising',
+          });
+      return pairs;
+    });
+
+const mu = positive.max(1e9);
+const permeance = Joi.number().min(0).max(1);
+
+const vapor = Joi.object({
+  mu,
+  muTable: table(Joi.number().min(0).max(1), mu),
+  permeance,
+  permeanceTable: table(Joi.number().min(0).max(1), permeance),
+})
+  .xor('mu', 'muTable', 'permeance', 'permeanceTable')
+  .unknown();
+
+/** A material: the wall file's shape, with the library's fields checked where they are given. */
+export const materialSchema = Joi.object({
+  name: text.max(200).required(),
+  category: Joi.string().max(100),
+  conductivity: positive.max(1e5),
+  conductivityTable: table(temperature, positive.max(1e5)),
+  density: positive.max(1e5),
+  specificHeat: positive.max(1e5),
+  vapor: vapor.required(),
+  sorption: table(Joi.number().min(0).max(1), Joi.number().min(0).max(1e4)),
+  emissivity: Joi.number().greater(0).max(1),
+  airPermeance: Joi.number().min(0).max(1e6),
+  thicknesses: Joi.array().items(length).max(100),
+  roles: Joi.array().items(Joi.string().valid(...ROLES)),
+  gwp: Joi.object({ value: Joi.number().min(-1e4).max(1e4).required(), per: Joi.string().valid('kg').required() }).unknown(),
+  cost: Joi.object({
+    usd: Joi.number().min(0).max(1e6).required(),
+    per: Joi.string().valid('m2', 'm3').required(),
+    thickness: length.when('per', { is: 'm2', then: Joi.required() }),
+  }).unknown(),
+})
+  .or('conductivity', 'conductivityTable')
+  .unknown();
+
+const airFields = {
+  ventilation: Joi.string().valid('still', 'slight', 'open'),
+  openingArea: Joi.number().min(0).max(1e6),
+  emissivity: Joi.array()
+    .ordered(Joi.number().greater(0).max(1).required(), Joi.number().greater(0).max(1).required())
+    .length(2),
+};
+
+const memberFields = {
+  material: id.required(),
+  spacing: length.required(),
+  direction: Joi.string().valid('vertical', 'horizontal'),
+  offset: Joi.number().min(-10).max(10),
+};
+
+const member = Joi.alternatives().conditional('.section', {
+  switch: [
+    {
+      is: 'solid',
+      then: Joi.object({
+        section: Joi.any(),
+        ...memberFields,
+        width: length.required(),
+      }).unknown(),
+    },
+    {
+      is: 'c',
+      then: Joi.object({
+        section: Joi.any(),
+        ...memberFields,
+        web: length.required(),
+        flange: length.required(),
+        lip: Joi.number().min(0).max(10).required(),
+      }).unknown(),
+    },
+  ],
+  otherwise: Joi.object({ section: Joi.string().valid('solid', 'c').required() }).unknown(),
+});
+
+const layer = Joi.alternatives().conditional('.kind', {
+  switch: [
+    {
+      is: 'sheet',
+      then: Joi.object({
+        kind: Joi.any(),
+        id: id.required(),
+        material: id.required(),
+        thickness: length.required(),
+      }).unknown(),
+    },
+    {
+      is: 'framed',
+      then: Joi.object({
+        kind: Joi.any(),
+        id: id.required(),
+        thickness: length.required(),
+        fill: Joi.alternatives()
+          .conditional(Joi.string(), {
+            then: id,
+            otherwise: Joi.object({ air: Joi.object(airFields).unknown().required() }).unknown(),
+          })
+          .required(),
+        frame: id,
+        member: member.required(),
+        fraction: Joi.number().min(0).max(1),
+      }).unknown(),
+    },
+    {
+      is: 'air',
+      then: Joi.object({
+        kind: Joi.any(),
+        id: id.required(),
+        thickness: length.required(),
+        ...airFields,
+      }).unknown(),
+    },
+  ],
+  otherwise: Joi.object({ kind: Joi.string().valid('sheet', 'framed', 'air').required() }).unknown(),
+});
+
+const indoor = Joi.object({
+  temperature: Joi.alternatives()
+    .conditional(Joi.array(), { then: month12(temperature), otherwise: temperature })
+    .required(),
+  humidity: Joi.object({
+    kind: Joi.string().valid('fixed', 'monthly', 'class').required(),
+    relativeHumidity: Joi.when('kind', {
+      switch: [
+        { is: 'fixed', then: relativeHumidity.required() },
+        { is: 'monthly', then: month12(relativeHumidity).required() },
+      ],
+    }),
+    class: Joi.when('kind', {
+      is: 'class',
+      then: Joi.number().integer().min(1).max(5).required(),
+    }),
+  })
+    .unknown()
+    .required(),
+}).unknown();
+
+const outdoor = Joi.object({
+  climate: Joi.string().custom((value: string, helpers) =>
+    Object.hasOwn(CLIMATES, value)
+      ? value
+      : helpers.error('any.custom', {
+          problem: `the climate library has no “${value.slice(0, 60)}”`,
+          allowed: Object.keys(CLIMATES).join(', '),
+        }),
+  ),
+  monthly: Joi.object({
+    temperature: month12(temperature).required(),
+    relativeHumidity: month12(relativeHumidity).required(),
+  }).unknown(),
+  designTemperature: temperature.when('monthly', { is: Joi.exist(), then: Joi.required() }),
+})
+  .xor('climate', 'monthly')
+  .unknown();
+
+const targets = Joi.object({ r: positive.max(1000), thickness: length }).unknown();
+
+const briefFields = {
+  convention: Joi.string().valid('iso', 'ashrae'),
+  indoor,
+  outdoor,
+};
+
+const wallFields = {
+  format: Joi.string().valid(WALL_FORMAT).required(),
+  version: Joi.number().valid(WALL_VERSION).required(),
+  name: text.max(200).required(),
+  targets,
+  layers: Joi.array().items(layer).min(1).max(MOST_LAYERS).required(),
+  fasteners: Joi.array()
+    .items(
+      Joi.object({
+        conductivity: positive.max(1e5).required(),
+        diameter: positive.max(1).required(),
+        perArea: Joi.number().min(0).max(1e4).required(),
+        from: id.required(),
+        to: id.required(),
+      }).unknown(),
+    )
+    .max(100),
+  installation: Joi.object({ voidLevel: Joi.number().valid(0, 1, 2) }).unknown(),
+  materials: Joi.object().pattern(id, materialSchema).max(500),
+};
+
+const wallFileSchema = Joi.object({
+  ...wallFields,
+  convention: briefFields.convention.required(),
+  indoor: indoor.required(),
+  outdoor: outdoor.required(),
+}).unknown();
+
+const projectWallSchema = Joi.object({ ...wallFields, ...briefFields }).unknown();
+
+/** A brief: what a project says once for all its walls. */
+export const briefSchema = Joi.object({
+  convention: briefFields.convention.required(),
+  indoor: indoor.required(),
+  outdoor: outdoor.required(),
+  targets,
+}).unknown();
+
+/** What is allowed where Joi's own message does not say it in the field's words. */
+function allowedBy(detail: Joi.ValidationErrorItem): { problem: string; allowed: string } {
+  const context = (detail.context ?? {}) as Record<string, unknown>;
+  const value = JSON.stringify(context['value'])?.slice(0, 80) ?? 'nothing';
+  const limit = String(context['limit']);
+  const of = (problem: string, allowed: string) => ({ problem, allowed });
+  switch (detail.type) {
+    case 'any.custom':
+      return of(String(context['problem']), String(context['allowed']));
+    case 'any.required':
+      return of('is missing', 'this field has to be there');
+    case 'any.only':
+      return of(`${value} is not known`, (context['valids'] as unknown[]).map(String).join(' or '));
+    case 'number.base':
+      return of(`${value} is not a number`, 'a finite number');
+    case 'number.infinity':
+    case 'number.unsafe':
+      return of('is not a finite number of usable size', 'a finite number');
+    case 'number.greater':
+      return of(`${value} is too small`, `above ${limit}`);
+    case 'number.min':
+      return of(`${value} is too small`, `at least ${limit}`);
+    case 'number.max':
+      return of(`${value} is too large`, `at most ${limit}`);
+    case 'number.integer':
+      return of(`${value} is not whole`, 'a whole number');
+    case 'string.base':
+      return of(`${value} is not text`, 'text');
+    case 'string.empty':
+    case 'string.min':
+      return of('is empty', 'some text');
+    case 'string.max':
+      return of('is too long', `at most ${limit} characters`);
+    case 'array.base':
+      return of(`${value} is not a list`, 'a list');
+    case 'array.length':
+      return of('has a different number of entries', `${limit} entries`);
+    case 'array.min':
+      return of('has too few entries', `at least ${limit}`);
+    case 'array.max':
+      return of('has too many entries', `at most ${limit}`);
+    case 'array.includesRequiredUnknowns':
+      return of('has too few entries', 'a number for each of the twelve months');
+    case 'array.orderedLength':
+      return of('has too many entries', `${limit} entries`);
+    case 'object.base':
+      return of(`${value} is not an object`, 'an object with named fields');
+    case 'object.xor':
+    case 'object.missing':
+      return of('says too much or too little', `one of ${(context['peers'] as string[]).join(', ')}`);
+    default:
+      return of(detail.message.replace(/^"[^"]*" /, ''), 'see the wall-file format');
+  }
+}
+
+function pathText(path: (string | number)[]): string {
+  return path
+    .map((step, i) => (typeof step === 'number' ? `[${step}]` : i ? `.${step}` : step))
+    .join('');
+}
+
+/**
+ * Checks a value against a schema and reports the first thing wrong in Eldrun's own words.
+ *
+ * @throws InputError with the field's path
+ */
+export function check<T>(schema: Joi.Schema, value: unknown, base = ''): T {
+  const { error, value: checked } = schema.validate(value, { convert: false, abortEarly: true });
+  if (!error) return checked as T;
+  const detail = error.details[0]!;
+  const { problem, allowed } = allowedBy(detail);
+  const path = pathText(detail.path);
+  throw new InputError(base && path ? `${base}.${path}` : base || path, problem, allowed);
+}
+
+/**
+ * Validates a wall file: its shape, its numbers, and what must fit together.
+ *
+ * @param value anything
+ * @param projectMaterials materials beyond the library that its layers may name
+ * @returns the same object, known to be a wall file; unknown extra fields are kept
+ * @throws InputError that names the first wrong field and what is allowed there
+ */
+export function validateWall(value: unknown, projectMaterials: Materials = {}): WallFile {
+  const wall = check<WallFile>(wallFileSchema, value);
+  checkWhole(wall, projectMaterials);
+  return wall;
+}
+
+/** As `validateWall` for a wall in a project, whose brief may supply convention, indoor, outdoor and targets. */
+export function validateProjectWall(value: unknown, projectMaterials: Materials = {}): ProjectWall {
+  const wall = check<ProjectWall>(projectWallSchema, value);
+  checkWhole(wall, projectMaterials);
+  return wall;
+}
+
+/** Validates a brief. @throws InputError */
+export function validateBrief(value: unknown): Brief {
+  return check<Brief>(briefSchema, value);
+}
+
+/** Validates a material. @throws InputError */
+export function validateMaterial(value: unknown, base = ''): Material {
+  return check<Material>(materialSchema, value, base);
+}
+
+/**
+ * Reads a wall file's text.
+ *
+ * @throws InputError for a file over 1 MiB, malformed JSON (with line and column), or anything `validateWall` refuses
+ */
+export function parseWallFile(text: string, projectMaterials: Materials = {}): WallFile {
+  if (new TextEncoder().encode(text).length > LARGEST_FILE)
+    throw new InputError('', 'the file is too large', 'at most 1 MiB');
+  let value: unknown;
+  try {
+    value = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    throw new InputError('', `not JSON: ${whereJsonBreaks(text, error)}`, 'a wall file in JSON');
+  }
+  return validateWall(value, projectMaterials);
+}
+
+function whereJsonBreaks(text: string, error: unknown): string {
+  const message = error instanceof Error ? error.message : String(error);
+  const position = /position (\d+)/.exec(message)?.[1];
+  if (position === undefined) return 'it ends too early';
+  const before = text.slice(0, Number(position)).split('\n');
+  const sign = text[Number(position)];
+  return `line ${before.length}, column ${before.at(-1)!.length + 1}${sign ? ` does not go on with “${sign}”` : ''}`;
+}
+
+/** What no single field shows: known materials, unique ids, members that fit, fasteners that end somewhere. */
+function checkWhole(wall: ProjectWall, projectMaterials: Materials): void {
+  const known = (id: string): boolean =>
+    Object.hasOwn(LIBRARY, id) ||
+    Object.hasOwn(projectMaterials, id) ||
+    (wall.materials !== undefined && Object.hasOwn(wall.materials, id));
+  const needMaterial = (id: string, path: string): void => {
+    if (!known(id))
+      throw new InputError(
+        path,
+        `there is no material “${id.slice(0, 60)}”`,
+        'a material of the library, the project or this file',
+      );
+  };
+
+  const seen = new Map<string, number>();
+  wall.layers.forEach((layer, i) => {
+    const path = `layers[${i}]`;
+    if (seen.has(layer.id))
+      throw new InputError(
+        `${path}.id`,
+        `“${layer.id}” is already the id of layers[${seen.get(layer.id)}]`,
+        'an id that no other layer has',
+      );
+    seen.set(layer.id, i);
+    if (layer.kind === 'sheet') needMaterial(layer.material, `${path}.material`);
+    if (layer.kind === 'framed') {
+      if (typeof layer.fill === 'string') needMaterial(layer.fill, `${path}.fill`);
+      needMaterial(layer.member.material, `${path}.member.material`);
+      checkMember(layer, path);
+    }
+  });
+  checkPathCount(wall);
+
+  wall.fasteners?.forEach((fastener, i) => {
+    for (const end of ['from', 'to'] as const)
+      if (!seen.has(fastener[end]))
+        throw new InputError(
+          `fasteners[${i}].${end}`,
+          `there is no layer “${fastener[end].slice(0, 60)}”`,
+          `one of ${[...seen.keys()].join(', ')}`,
+        );
+    if (seen.get(fastener.to)! < seen.get(fastener.from)!)
+      throw new InputError(
+        `fasteners[${i}].to`,
+        `“${fastener.to}” lies inside “${fastener.from}”`,
+        'the same layer as from, or one further out',
+      );
+  });
+}
+
+function checkMember(layer: FramedLayer, path: string): void {
+  const { member } = layer;
+  if (member.section === 'c') {
+    if (member.flange > member.spacing)
+      throw new InputError(
+        `${path}.member.spacing`,
+        `the flange (${member.flange} m) is wider than the spacing (${member.spacing} m)`,
+        'a spacing of at least the flange',
+      );
+    if (member.web >= member.flange)
+      throw new InputError(`${path}.member.web`, 'is not thinner than the flange is wide', `below ${member.flange}`);
+    if (2 * member.web >= layer.thickness)
+      throw new InputError(`${path}.member.web`, 'does not fit the depth of the layer twice', `below ${layer.thickness / 2}`);
+    if (2 * member.lip > layer.thickness)
+      throw new InputError(`${path}.member.lip`, 'two lips do not fit the depth of the layer', `at most ${layer.thickness / 2}`);
+  } else if (clearFieldShare(member) > 1) {
+    throw new InputError(
+      `${path}.member.spacing`,
+      `the member (${path}.member.width, ${member.width} m) is wider than its spacing (${member.spacing} m)`,
+      'a spacing of at least the width',
+    );
+  }
+}
+
+/** Different frames combine, so a file with many of them could ask for more paths than anyone can sum. */
+function checkPathCount(wall: ProjectWall): void {
+  const shares = new Map<string, Set<number>>();
+  for (const layer of wall.layers)
+    if (layer.kind === 'framed') {
+      const frame = shares.get(frameOf(layer)) ?? new Set();
+      shares.set(frameOf(layer), frame.add(memberShare(layer)));
+    }
+  let paths = 1;
+  for (const frame of shares.values()) paths *= frame.size + 1;
+  if (paths > MOST_PATHS)
+    throw new InputError(
+      'layers',
+      `the frames make ${paths} different paths for heat`,
+      `frames that make at most ${MOST_PATHS} (let layers share a frame)`,
+    );
+}

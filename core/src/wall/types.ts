@@ -1,0 +1,128 @@
+import type { Material } from '../materials/index.ts';
+
+export type Convention = 'iso' | 'ashrae';
+
+export type Humidity =
+  | { kind: 'fixed'; relativeHumidity: number }
+  | { kind: 'monthly'; relativeHumidity: number[] }
+  | { kind: 'class'; class: number };
+
+export interface Indoor {
+  /** °C, one value for the year or twelve. */
+  temperature: number | number[];
+  humidity: Humidity;
+}
+
+export type Outdoor =
+  | { climate: string }
+  | {
+      monthly: { temperature: number[]; relativeHumidity: number[] };
+      designTemperature: number;
+    };
+
+export interface Targets {
+  /** Least effective R, m²K/W. */
+  r?: number;
+  /** Largest whole thickness, m. */
+  thickness?: number;
+}
+
+export type Ventilation = 'still' | 'slight' | 'open';
+
+export interface AirSpace {
+  ventilation?: Ventilation;
+  /** mm² for each metre of wall length, with `slight`. */
+  openingArea?: number;
+  /** Of the inner and the outer bounding face. */
+  emissivity?: [number, number];
+}
+
+export interface SolidMember {
+  section: 'solid';
+  material: string;
+  width: number;
+  spacing: number;
+  direction?: 'vertical' | 'horizontal';
+  offset?: number;
+}
+
+export interface CMember {
+  section: 'c';
+  material: string;
+  web: number;
+  flange: number;
+  lip: number;
+  spacing: number;
+  direction?: 'vertical' | 'horizontal';
+  offset?: number;
+}
+
+export type Member = SolidMember | CMember;
+
+export interface SheetLayer {
+  id: string;
+  kind: 'sheet';
+  material: string;
+  thickness: number;
+}
+
+export interface FramedLayer {
+  id: string;
+  kind: 'framed';
+  thickness: number;
+  fill: string | { air: AirSpace };
+  frame?: string;
+  member: Member;
+  fraction?: number;
+}
+
+export interface AirLayer extends AirSpace {
+  id: string;
+  kind: 'air';
+  thickness: number;
+}
+
+export type Layer = SheetLayer | FramedLayer | AirLayer;
+
+export interface Fastener {
+  conductivity: number;
+  diameter: number;
+  perArea: number;
+  from: string;
+  to: string;
+}
+
+/** A wall file: one assembly, SI, indoors first. `docs/wall-file.md` describes it. */
+export interface WallFile {
+  format: 'eldrun-wall';
+  version: 1;
+  name: string;
+  convention: Convention;
+  indoor: Indoor;
+  outdoor: Outdoor;
+  targets?: Targets;
+  layers: Layer[];
+  fasteners?: Fastener[];
+  installation?: { voidLevel?: 0 | 1 | 2 };
+  materials?: Record<string, Material>;
+}
+
+/** What a project says once for all its walls; a wall may override each of the four. */
+export interface Brief {
+  convention: Convention;
+  indoor: Indoor;
+  outdoor: Outdoor;
+  targets?: Targets;
+}
+
+/** A wall as it lies in a project: a wall file whose situation may come from the brief. */
+export type ProjectWall = Omit<WallFile, keyof Brief> & Partial<Brief>;
+
+export const WALL_FORMAT = 'eldrun-wall';
+export const WALL_VERSION = 1;
+
+/** The most layers a wall may have. */
+export const MOST_LAYERS = 60;
+
+/** The most path combinations the parallel-path method will sum over. */
+export const MOST_PATHS = 4096;

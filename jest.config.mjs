@@ -1,0 +1,20 @@
+/** Jest runs TypeScript as ES modules; start it with --experimental-vm-modules (scripts/unit.mjs does). */
+export default {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/cli', '<rootDir>/web'],
+  testMatch: ['**/*.test.ts'],
+  extensionsToTreatAsEsm: ['.ts'],
+  transform: {
+    '\\.ts$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript' },
+          target: 'es2022',
+          experimental: { keepImportAttributes: true },
+        },
+        module: { type: 'es6' },
+      },
+    ],
+  },
+};
