@@ -2,7 +2,7 @@ import { assess } from './assess.ts';
 import type { Thermal } from './heat/index.ts';
 import type { Materials } from './materials/index.ts';
 import type { CondensingPlane } from './moisture/index.ts';
-import { messageText } from './units/index.ts';
+import { messageText, type UnitSystem } from './units/index.ts';
 import { verdictsOf, type Effect, type Status } from './verdicts/index.ts';
 import type { Command, WallFile } from './wall/index.ts';
 
@@ -32,9 +32,14 @@ export interface ResultFile {
  *
  * @param file a wall file that `validateWall` has passed
  * @param projectMaterials materials beyond the library and the file's own
+ * @param sentences the units in which titles and reasons are written; the numbers are always SI
  * @throws InputError where a number cannot be computed
  */
-export function evaluate(file: WallFile, projectMaterials: Materials = {}): ResultFile {
+export function evaluate(
+  file: WallFile,
+  projectMaterials: Materials = {},
+  sentences: UnitSystem = 'metric',
+): ResultFile {
   const assessment = assess(file, projectMaterials);
   const { thickness, cost, carbon, incomplete } = assessment.quantities;
   return {
@@ -47,9 +52,9 @@ export function evaluate(file: WallFile, projectMaterials: Materials = {}): Resu
     verdicts: verdictsOf(assessment, projectMaterials).map((verdict) => ({
       id: verdict.id,
       status: verdict.status,
-      title: messageText(verdict.title, 'metric'),
-      reason: messageText(verdict.reason, 'metric'),
-      fixes: verdict.fixes.map((fix) => ({ ...fix, label: messageText(fix.label, 'metric') })),
+      title: messageText(verdict.title, sentences),
+      reason: messageText(verdict.reason, sentences),
+      fixes: verdict.fixes.map((fix) => ({ ...fix, label: messageText(fix.label, sentences) })),
     })),
     problems: incomplete.map((id) => `layer “${id}” has no price or no carbon figure: the sums leave it out`),
   };

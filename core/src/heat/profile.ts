@@ -43,3 +43,23 @@ export function interfaceTemperatures(
   }
   return temperatures;
 }
+
+/**
+ * Steady temperature of one face of a counted layer along the cavity path, without the rest of the profile.
+ *
+ * @param face 0 is the inner surface, `i` the inner face of layer `i`
+ * @returns °C
+ */
+export function cavityFaceTemperature(
+  wall: ResolvedWall,
+  face: number,
+  conditions: Conditions,
+): number {
+  const { indoorTemperature, outdoorTemperature } = conditions;
+  const { fill } = resistancesAt(wall, indoorTemperature, outdoorTemperature);
+  let inside = wall.innerFilm;
+  for (let i = 0; i < face; i++) inside += fill[i]!;
+  let total = inside + wall.outerFilm;
+  for (let i = face; i < fill.length; i++) total += fill[i]!;
+  return indoorTemperature - ((indoorTemperature - outdoorTemperature) * inside) / total;
+}

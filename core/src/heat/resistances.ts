@@ -13,7 +13,13 @@ export interface Resistances {
 const SETTLED = 1e-6;
 const MOST_ROUNDS = 500;
 
-const independent = new WeakMap<ResolvedWall, Resistances>();
+/** What does not depend on temperature, and which layers do, kept for each wall. */
+interface Basis {
+  resistances: Resistances;
+  dependent: number[];
+}
+
+const bases = new WeakMap<ResolvedWall, Basis>();
 
 /**
  * Resistances of the counted layers under given air temperatures. Conductivity that depends on temperature is taken
@@ -23,28 +29,20 @@ const independent = new WeakMap<ResolvedWall, Resistances>();
  * @param wall a resolved wall
  * @param indoor θ_i, °C
  * @param outdoor θ_e, °C
- * @returns arrays of `wall.counted` entries, m²K/W
+ * @returns arrays of `wall.counted` entries, m²K/W; not to be changed
  * @throws InputError when a conductivity table is so steep that the temperatures do not settle
  */
 export function resistancesAt(wall: ResolvedWall, indoor: number, outdoor: number): Resistances {
-  if (!wall.temperatureDependent) {
-    let resistances = independent.get(wall);
-    if (!resistances) {
-      resistances = atMeans(wall, null);
-      independent.set(wall, resistances);
-    }
-    return resistances;
-  }
-  let means = new Float64Array(wall.counted).fill((indoor + outdoor) / 2);
+  const basis = bases.get(wall) ?? basisOf(wall);
+  if (basis.dependent.length === 0) return basis.resistances;
+  const fill = basis.resistances.fill.slice();
+  const member = basis.resistances.member.slice();
+  const means = new Float64Array(wall.counted).fill((indoor + outdoor) / 2);
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const resistances = atMeans(wall, means);
-    const next = meanTemperatures(wall, resistances.fill, indoor, outdoor);
-    let moved = 0;
-    for (let i = 0; i < next.length; i++) moved = Math.max(moved, Math.abs(next[i]! - means[i]!));
-    if (moved <= SETTLED) return resistances;
+    for (const i of basis.dependent) setAt(wall, i, means[i]!, fill, member);
     // A steep table can make the plain iteration swing; half steps settle it.
-    if (round > 20) for (let i = 0; i < next.length; i++) next[i] = (next[i]! + means[i]!) / 2;
-    means = next;
+    const moved = moveMeans(wall, fill, indoor, outdoor, means, round > 20 ? 0.5 : 1);
+    if (moved <= SETTLED) return { fill, member };
   }
   throw new InputError(
     'materials',
@@ -53,36 +51,56 @@ export function resistancesAt(wall: ResolvedWall, indoor: number, outdoor: numbe
   );
 }
 
-function atMeans(wall: ResolvedWall, means: Float64Array | null): Resistances {
+function basisOf(wall: ResolvedWall): Basis {
   const fill = new Float64Array(wall.counted);
   const member = new Float64Array(wall.counted);
+  const dependent: number[] = [];
   for (let i = 0; i < wall.counted; i++) {
     const layer = wall.layers[i]!;
-    const mean = means ? means[i]! : 0;
-    fill[i] = layer.fill
-      ? layer.thickness / conductivityAt(layer.fill, mean)
-      : airSpaceResistance(layer.thickness, layer.emissivity);
-    member[i] = layer.member
-      ? layer.thickness / conductivityAt(layer.member.material, mean)
-      : fill[i]!;
+    setAt(wall, i, 24, fill, member);
+    if (layer.fill?.conductivityTable || layer.member?.material.conductivityTable)
+      dependent.push(i);
   }
-  return { fill, member };
+  const basis = { resistances: { fill, member }, dependent };
+  bases.set(wall, basis);
+  return basis;
 }
 
-function meanTemperatures(
+function setAt(
   wall: ResolvedWall,
-  resistances: Float64Array,
+  i: number,
+  mean: number,
+  fill: Float64Array,
+  member: Float64Array,
+): void {
+  const layer = wall.layers[i]!;
+  fill[i] = layer.fill
+    ? layer.thickness / conductivityAt(layer.fill, mean)
+    : airSpaceResistance(layer.thickness, layer.emissivity);
+  member[i] = layer.member
+    ? layer.thickness / conductivityAt(layer.member.material, mean)
+    : fill[i]!;
+}
+
+/** Moves the layers' mean temperatures to what the resistances give; returns the largest move, K. */
+function moveMeans(
+  wall: ResolvedWall,
+  fill: Float64Array,
   indoor: number,
   outdoor: number,
-): Float64Array<ArrayBuffer> {
-  const means = new Float64Array(resistances.length);
+  means: Float64Array,
+  step: number,
+): number {
   let total = wall.innerFilm + wall.outerFilm;
-  for (const r of resistances) total += r;
+  for (let i = 0; i < fill.length; i++) total += fill[i]!;
   let passed = wall.innerFilm;
-  for (let i = 0; i < means.length; i++) {
-    const r = resistances[i]!;
-    means[i] = indoor - ((indoor - outdoor) * (passed + r / 2)) / total;
+  let moved = 0;
+  for (let i = 0; i < fill.length; i++) {
+    const r = fill[i]!;
+    const change = indoor - ((indoor - outdoor) * (passed + r / 2)) / total - means[i]!;
+    moved = Math.max(moved, Math.abs(change));
+    means[i] = means[i]! + step * change;
     passed += r;
   }
-  return means;
+  return moved;
 }

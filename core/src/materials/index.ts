@@ -2,3 +2,4 @@ export * from './library.ts';
 export * from './properties.ts';
 export * from './search.ts';
 export * from './types.ts';
+export * from './vapor-class.ts';

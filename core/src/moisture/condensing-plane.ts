@@ -1,5 +1,5 @@
 import { dewPoint } from '../climate/index.ts';
-import { interfaceTemperatures, pathResistances } from '../heat/index.ts';
+import { cavityFaceTemperature } from '../heat/index.ts';
 import type { ResolvedLayer, ResolvedWall } from '../wall/index.ts';
 
 /** The plane that leaking indoor air meets first: its temperature by month and its margin above the indoor dew point. */
@@ -57,9 +57,7 @@ export function condensingPlaneOf(
 ): CondensingPlane | null {
   const index = condensingPlaneIndex(wall);
   if (index === null) return null;
-  const temperature = wall.months.map(
-    (month) => interfaceTemperatures(wall, pathResistances(wall, 'cavity', month), month)[index]!,
-  );
+  const temperature = wall.months.map((month) => cavityFaceTemperature(wall, index, month));
   return {
     layer: wall.layers[index]!.id,
     face: 'inner',

@@ -36,9 +36,14 @@ export function outsideBoard({ wall }: Assessment): ResolvedLayer | null {
   return board && board.index > frame ? board : null;
 }
 
+interface Step {
+  total: number;
+  boards: number[];
+}
+
 /** Thicknesses one or two boards as sold make together, thinnest first: m. */
-export function boardSteps(material: Material): { total: number; boards: number[] }[] {
-  const sold = material.thicknesses ?? [];
+export function boardSteps(id: string, material: Material): Step[] {
+  const sold = material.thicknesses ?? libraryThicknesses(id);
   const singles = sold.map((t) => ({ total: t, boards: [t] }));
   const most = Math.max(0, ...sold);
   const pairs = sold.flatMap((a, i) =>
@@ -50,6 +55,13 @@ export function boardSteps(material: Material): { total: number; boards: number[
   return [...singles, ...pairs].sort(
     (x, y) => x.total - y.total || x.boards.length - y.boards.length,
   );
+}
+
+/** Sizes for a file's own board that does not say how it is sold, m. */
+const USUAL_BOARDS = [0.0254, 0.0381, 0.0508, 0.0762, 0.1016];
+
+function libraryThicknesses(id: string): number[] {
+  return (Object.hasOwn(LIBRARY, id) ? LIBRARY[id]!.thicknesses : undefined) ?? USUAL_BOARDS;
 }
 
 /**
@@ -66,21 +78,16 @@ export function smallestOutsideInsulation(
   const { assessment } = context;
   const board = outsideBoard(assessment);
   if (board) {
-    const steps = boardSteps(board.fill!).filter((step) => step.total > board.thickness + 1e-6);
+    const steps = boardSteps(board.fillId!, board.fill!).filter((step) => step.total > board.thickness + 1e-6);
     const fix = firstOf(context, steps, satisfied, (step) => thicken(assessment, board, step));
     return fix ? [fix] : [];
   }
   if (assessment.wall.mainFrame === null) return [];
   return SCHOOLS.flatMap((id) => {
-    const steps = boardSteps(LIBRARY[id]!);
+    const steps = boardSteps(id, LIBRARY[id]!);
     const fix = firstOf(context, steps, satisfied, (step) => add(context, id, step));
     return fix ? [fix] : [];
   });
-}
-
-interface Step {
-  total: number;
-  boards: number[];
 }
 
 function firstOf(

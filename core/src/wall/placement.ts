@@ -113,7 +113,7 @@ export function placementProblem(
   }
   if (place < PLACE.gap && inside.some(isOpen))
     return `${nameOf(layer, find)} would stand outside the open gap, where outdoor air passes and it counts for nothing.`;
-  if (place === PLACE.finish && onlyFinish(layer, find) && inside.some(isMainFrame))
+  if (onlyFinish(layer, find) && inside.some(isMainFrame))
     return `${nameOf(layer, find)} is an indoor finish: it cannot stand outside the frame.`;
   if (isMainFrame(layer) && outside.some((other) => onlyFinish(other, find)))
     return `The frame would stand inside the indoor finish.`;
@@ -134,7 +134,12 @@ function onlyFinish(layer: Layer, find: FindMaterial): boolean {
   const material = find(layer.material);
   if (!material) return false;
   const roles = rolesOf(layer.material, material);
-  return roles[0] === 'interior-finish' && !roles.includes('sheathing') && !roles.includes('cladding');
+  return (
+    roles[0] === 'interior-finish' &&
+    material.category !== 'gypsum' &&
+    !roles.includes('sheathing') &&
+    !roles.includes('cladding')
+  );
 }
 
 /** What a person calls a layer. */

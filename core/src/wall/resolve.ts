@@ -67,8 +67,6 @@ export interface ResolvedWall {
   months: readonly Conditions[];
   design: Conditions;
   coldestMonth: number;
-  /** Whether any counted layer's conductivity depends on temperature. */
-  temperatureDependent: boolean;
   climate: Climate | null;
 }
 
@@ -119,31 +117,14 @@ export function resolveWall(file: WallFile, projectMaterials: Materials = {}): R
       );
     return found;
   };
-  const layers = file.layers.map((layer, index): ResolvedLayer => {
-    const path = `layers[${index}]`;
-    const common = { id: layer.id, index, thickness: layer.thickness, source: layer };
-    if (layer.kind === 'sheet')
-      return {
-        ...common,
-        ...filled(layer.material, material(layer.material, `${path}.material`)),
-        member: null,
-      };
-    if (layer.kind === 'air') return { ...common, ...airFill(layer), member: null };
-    return {
-      ...common,
-      ...(typeof layer.fill === 'string'
-        ? filled(layer.fill, material(layer.fill, `${path}.fill`))
-        : airFill(layer.fill.air)),
-      member: resolveMember(layer, material(layer.member.material, `${path}.member.material`)),
-    };
-  });
+  const layers = file.layers.map((layer, index) => resolveLayer(layer, index, material));
 
   const open = layers.findIndex((layer) => layer.ventilation === 'open');
   const counted = open < 0 ? layers.length : open;
   const films = FILMS[file.convention];
   const outdoor = resolveOutdoor(file.outdoor);
-  const months = Array.from({ length: 12 }, (_, m) =>
-    conditions(file, m, outdoor.temperature[m]!, outdoor.relativeHumidity[m]!),
+  const months = outdoor.temperature.map((temperature, m) =>
+    conditions(file, m, temperature, outdoor.relativeHumidity[m]!),
   );
   const coldestMonth = outdoor.temperature.indexOf(Math.min(...outdoor.temperature));
   return {
@@ -161,25 +142,48 @@ export function resolveWall(file: WallFile, projectMaterials: Materials = {}): R
       outdoor.relativeHumidity[coldestMonth]!,
     ),
     coldestMonth,
-    temperatureDependent: layers
-      .slice(0, counted)
-      .some((layer) => layer.fill?.conductivityTable || layer.member?.material.conductivityTable),
     climate: 'climate' in file.outdoor ? CLIMATES[file.outdoor.climate]! : null,
   };
 }
 
-function filled(fillId: string, fill: Material) {
-  return { fill, fillId, ventilation: null, openingArea: 0, emissivity: [0.9, 0.9] as const };
+type FindOrThrow = (id: string, path: string) => Material;
+
+const DEFAULT_EMISSIVITY = [0.9, 0.9] as const;
+
+function resolveLayer(layer: Layer, index: number, material: FindOrThrow): ResolvedLayer {
+  const path = `layers[${index}]`;
+  const fillId =
+    layer.kind === 'sheet'
+      ? layer.material
+      : layer.kind === 'framed' && typeof layer.fill === 'string'
+        ? layer.fill
+        : null;
+  const air = airOf(layer);
+  return {
+    id: layer.id,
+    index,
+    thickness: layer.thickness,
+    source: layer,
+    fillId,
+    fill: fillId === null ? null : material(fillId, `${path}.${fillField(layer)}`),
+    ventilation: air && (air.ventilation ?? 'still'),
+    openingArea: air?.openingArea ?? 0,
+    emissivity: air?.emissivity ?? DEFAULT_EMISSIVITY,
+    member:
+      layer.kind === 'framed'
+        ? resolveMember(layer, material(layer.member.material, `${path}.member.material`))
+        : null,
+  };
 }
 
-function airFill(air: AirSpace) {
-  return {
-    fill: null,
-    fillId: null,
-    ventilation: air.ventilation ?? 'still',
-    openingArea: air.openingArea ?? 0,
-    emissivity: air.emissivity ?? ([0.9, 0.9] as const),
-  };
+/** The air that a layer is, or that is between its members. */
+export function airOf(layer: Layer): AirSpace | null {
+  if (layer.kind === 'air') return layer;
+  return layer.kind === 'framed' && typeof layer.fill !== 'string' ? layer.fill.air : null;
+}
+
+function fillField(layer: Layer): string {
+  return layer.kind === 'sheet' ? 'material' : 'fill';
 }
 
 function resolveMember(layer: FramedLayer, material: Material): ResolvedMember {
@@ -201,7 +205,11 @@ interface OutdoorYear {
 /** The outdoor year a wall file or brief names, from the library or inline. @throws InputError for an unknown climate */
 export function resolveOutdoor(outdoor: Outdoor): OutdoorYear {
   if ('monthly' in outdoor)
-    return { ...outdoor.monthly, designTemperature: outdoor.designTemperature };
+    return {
+      temperature: outdoor.monthly.temperature,
+      relativeHumidity: outdoor.monthly.relativeHumidity,
+      designTemperature: outdoor.designTemperature,
+    };
   if (!Object.hasOwn(CLIMATES, outdoor.climate))
     throw new InputError(
       'outdoor.climate',
@@ -209,7 +217,11 @@ export function resolveOutdoor(outdoor: Outdoor): OutdoorYear {
       Object.keys(CLIMATES).join(', '),
     );
   const climate = CLIMATES[outdoor.climate]!;
-  return { ...climate.monthly, designTemperature: climate.designTemperature };
+  return {
+    temperature: climate.monthly.temperature,
+    relativeHumidity: climate.monthly.relativeHumidity,
+    designTemperature: climate.designTemperature,
+  };
 }
 
 /** Both sides of the wall in a month, or on the design day with that month's humidities. */

@@ -1,0 +1,67 @@
+import { parseArgs } from 'node:util';
+import { check } from './check.ts';
+
+/** Where a command writes. */
+export interface Output {
+  stdout: { write(text: string): unknown };
+  stderr: { write(text: string): unknown };
+}
+
+export const EXIT = { ok: 0, verdictFails: 1, badInput: 2 } as const;
+
+const HELP = `eldrun check FILE… [--json] [--strict] [--units imperial|metric]
+
+Computes what framed walls are worth and whether their sheathing stays above the
+indoor dew point. Each FILE is a wall file (eldrun-wall, version 1).
+
+  --json     one result file a line, in the order of the files, SI and unrounded
+  --strict   exit 1 when a verdict fails
+  --units    units of the table (default metric)
+  --help     this text
+
+Exit: 0 done, 1 a verdict fails under --strict, 2 bad input.
+The adopted local code governs; structure and fire belong to licensed professionals.
+`;
+
+/**
+ * Runs the headless command.
+ *
+ * @param argv arguments after the program's name
+ * @param output where to write
+ * @returns the exit code
+ */
+export async function run(argv: string[], output: Output): Promise<number> {
+  let parsed;
+  try {
+    parsed = parseArgs({
+      args: argv,
+      allowPositionals: true,
+      options: {
+        json: { type: 'boolean', default: false },
+        strict: { type: 'boolean', default: false },
+        units: { type: 'string', default: 'metric' },
+        help: { type: 'boolean', short: 'h', default: false },
+      },
+    });
+  } catch (error) {
+    output.stderr.write(`eldrun: ${(error as Error).message}\n${HELP}`);
+    return EXIT.badInput;
+  }
+  const { values, positionals } = parsed;
+  const [command, ...files] = positionals;
+  if (values.help) {
+    output.stdout.write(HELP);
+    return EXIT.ok;
+  }
+  if (command !== 'check' || files.length === 0) {
+    output.stderr.write(
+      command === 'check' ? `eldrun: check needs a file\n${HELP}` : `eldrun: say what to do\n${HELP}`,
+    );
+    return EXIT.badInput;
+  }
+  if (values.units !== 'imperial' && values.units !== 'metric') {
+    output.stderr.write(`eldrun: --units ${values.units} is not known. Allowed: imperial, metric.\n`);
+    return EXIT.badInput;
+  }
+  return check(files, { json: values.json, strict: values.strict, units: values.units }, output);
+}

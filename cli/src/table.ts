@@ -1,0 +1,44 @@
+import { formatText, MONTHS, type ResultFile, type UnitSystem } from '@eldrun/core';
+
+const SIGN = { fail: '■ FAIL', caution: '◆ CAUTION', info: '○ NOTE', pass: '● PASS' } as const;
+
+const METHOD = { combined: 'combined', parallelPath: 'parallel path' } as const;
+
+/** A result as a table for a terminal. */
+export function resultTable(file: string, result: ResultFile, units: UnitSystem): string {
+  const { thermal, moisture, quantities } = result;
+  const resistance = (r: number): string => formatText('resistance', r, units);
+  const rows: [string, string][] = [
+    ['Effective R', `${resistance(thermal.effective.r)}  (${METHOD[thermal.effective.method]})`],
+    ['Effective U', formatText('transmittance', thermal.effective.u, units)],
+    ['Through the cavity', resistance(thermal.cavityPath.r)],
+    ['Through the frame', resistance(thermal.framePath.r)],
+    ['Parallel path', resistance(thermal.parallelPath.r)],
+    ['Isothermal planes', resistance(thermal.isothermalPlanes.r)],
+    ['Combined', resistance(thermal.combined.r)],
+    ['Thickness', formatText('length', quantities.thickness, units)],
+    ['Cost, demo prices', formatText('costPerArea', quantities.cost, units)],
+    ['Carbon', formatText('carbonPerArea', quantities.carbon, units)],
+  ];
+  const plane = moisture.condensingPlane;
+  if (plane) {
+    const worst = plane.margin.indexOf(Math.min(...plane.margin));
+    rows.push([
+      'Sheathing margin',
+      `${formatText('temperatureDifference', plane.margin[worst]!, units)} in ${MONTHS[worst]!} (layer ${plane.layer})`,
+    ]);
+  }
+  const width = Math.max(...rows.map(([label]) => label.length));
+  return [
+    `${result.wall}  (${file})`,
+    ...rows.map(([label, value]) => `  ${label.padEnd(width)}  ${value}`),
+    ...result.verdicts.flatMap(({ status, title, reason, fixes }) => [
+      `  ${SIGN[status].padEnd(9)} ${title}`,
+      `            ${reason}`,
+      ...fixes.map(({ label, effect }) => `            → ${label}: ${resistance(effect.effectiveR)}`),
+    ]),
+    ...result.problems.map((problem) => `  ${problem}`),
+    '',
+    '',
+  ].join('\n');
+}

@@ -1,0 +1,3 @@
+export * from './layers.ts';
+export * from './readings.ts';
+export * from './types.ts';

@@ -1,0 +1,160 @@
+import type { Assessment } from '../assess.ts';
+import { MONTHS } from '../climate/index.ts';
+import { measured, say, type Measured } from '../units/index.ts';
+import { layerName } from '../verdicts/index.ts';
+import type { Explanation, Input } from './types.ts';
+
+const FILM_SOURCE = {
+  iso: 'EN ISO 6946:2017, Table 7',
+  ashrae: 'ASHRAE Handbook, Fundamentals',
+} as const;
+
+const METHOD = {
+  combined: {
+    name: 'Combined method',
+    formula: 'R = (R_parallel + R_isothermal) / 2;  U_eff = 1/R + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
+    source: 'EN ISO 6946:2017, 6.7.2 and Annex F',
+  },
+  parallelPath: {
+    name: 'Parallel path',
+    formula: 'U = Σ f·U_path;  U_eff = U + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
+    source: 'ASHRAE Handbook, Fundamentals; EN ISO 6946:2017, 6.7.2.3 and Annex F',
+  },
+} as const;
+
+const resistance = (value: number): Measured => measured('resistance', value);
+const transmittance = (value: number): Measured => measured('transmittance', value);
+
+/** Layer names with a figure each, outdoors first as on the drawing. */
+function byLayer(
+  assessment: Assessment,
+  figure: (index: number) => Measured | string | null,
+): Input[] {
+  return assessment.wall.layers
+    .map((layer, i) => ({ label: layerName(assessment, layer), value: figure(i) ?? 'unknown' }))
+    .reverse();
+}
+
+/** The effective R: layers through the cavity, the methods, the corrections. */
+export function explainEffectiveR(assessment: Assessment): Explanation {
+  const { thermal, wall } = assessment;
+  const { effective, corrections } = thermal;
+  const method = METHOD[effective.method];
+  const share = wall.layers.find(({ member }) => member?.frame === wall.mainFrame)?.member?.share;
+  return {
+    title: `Effective R, by ${method.name.toLowerCase()}`,
+    value: resistance(effective.r),
+    formula: method.formula,
+    inputs: [
+      { label: 'Outer film', value: resistance(wall.outerFilm) },
+      ...byLayer(assessment, (i) =>
+        i < wall.counted ? resistance(thermal.layers[i]!.resistance) : 'outside an open gap: left out',
+      ),
+      { label: 'Inner film', value: resistance(wall.innerFilm) },
+      { label: 'Through the cavity', value: resistance(thermal.cavityPath.r) },
+      { label: 'Through the frame', value: resistance(thermal.framePath.r) },
+      ...(share === undefined
+        ? []
+        : [{ label: 'Framing factor', value: measured('share', share) }]),
+      { label: 'Parallel path', value: resistance(thermal.parallelPath.r) },
+      { label: 'Isothermal planes', value: resistance(thermal.isothermalPlanes.r) },
+      { label: 'Combined', value: resistance(thermal.combined.r) },
+      { label: 'ΔU of fasteners', value: transmittance(corrections.fasteners) },
+      { label: 'ΔU of air voids', value: transmittance(corrections.voids) },
+      { label: 'Effective U', value: transmittance(effective.u) },
+    ],
+    source: `${method.source}. Films: ${FILM_SOURCE[wall.file.convention]}.`,
+    leavesOut: say`The true two-dimensional flow around members, windows, corners, floor edges and workmanship. For steel studs it is only a rough figure.`,
+  };
+}
+
+/** The share of R that the framing takes. */
+export function explainFramingLoss({ thermal, framingLoss }: Assessment): Explanation {
+  const framed = thermal[thermal.effective.method];
+  return {
+    title: 'Lost to framing',
+    value: measured('share', framingLoss),
+    formula: 'loss = 1 − R_with framing / R_through the cavity',
+    inputs: [
+      { label: 'R through the cavity, films included', value: resistance(thermal.cavityPath.r) },
+      {
+        label: `R with framing, ${METHOD[thermal.effective.method].name.toLowerCase()}`,
+        value: resistance(framed.r),
+      },
+      { label: 'Difference', value: resistance(thermal.cavityPath.r - framed.r) },
+    ],
+    source: METHOD[thermal.effective.method].source,
+    leavesOut: say`Fasteners and voids, which stand apart as corrections to the effective R.`,
+  };
+}
+
+/** The margin of the condensing plane above the indoor dew point, month by month. */
+export function explainMargin(assessment: Assessment): Explanation {
+  const { moisture, wall, worstMonth } = assessment;
+  const plane = moisture.condensingPlane;
+  if (!plane || worstMonth === null)
+    return {
+      title: 'Sheathing margin',
+      value: 'none',
+      formula: 'margin = θ_plane − θ_dew, indoors',
+      inputs: [],
+      source: 'EN ISO 13788:2012',
+      leavesOut: say`There is no frame, or nothing outside it slows vapor: no condensing plane.`,
+    };
+  const layer = wall.layers.find(({ id }) => id === plane.layer)!;
+  return {
+    title: `Margin of ${layerName(assessment, layer)}, inner face`,
+    value: measured('temperatureDifference', plane.margin[worstMonth]!),
+    formula: 'θ_plane = θ_i − (θ_i − θ_e)·R_inside / R_T;  margin = θ_plane − θ_dew,i',
+    inputs: MONTHS.flatMap((month, m): Input[] => [
+      { label: `${month}: plane`, value: measured('temperature', plane.temperature[m]!) },
+      { label: `${month}: indoor dew point`, value: measured('temperature', moisture.indoorDewPoint[m]!) },
+    ]),
+    source: 'EN ISO 13788:2012, 4.4 and Annex E; plane as the wall-file format defines it',
+    leavesOut: say`Cold spells within the month, storage, sun and wetting from outside. It is what leaking indoor air meets, through the cavity; it does not say how much leaks.`,
+  };
+}
+
+/** The whole thickness. */
+export function explainThickness(assessment: Assessment): Explanation {
+  return {
+    title: 'Thickness, finish to cladding',
+    value: measured('length', assessment.quantities.thickness),
+    formula: 'sum of all layers',
+    inputs: byLayer(assessment, (i) => measured('length', assessment.wall.layers[i]!.thickness)),
+    source: 'The layers as entered',
+    leavesOut: say`Laps, uneven courses and tolerances on site.`,
+  };
+}
+
+/** Cost per area at demo prices. */
+export function explainCost(assessment: Assessment): Explanation {
+  const { quantities } = assessment;
+  return {
+    title: 'Cost of materials, demo prices',
+    value: measured('costPerArea', quantities.cost),
+    formula: 'Σ price; by volume, or by area in proportion to thickness; frame and fill by their shares',
+    inputs: byLayer(assessment, (i) => {
+      const { cost } = quantities.layers[i]!;
+      return cost === null ? null : measured('costPerArea', cost);
+    }),
+    source: 'Demo prices of the material library: invented for a first comparison',
+    leavesOut: say`Labor, waste, fasteners, tapes, delivery and tax. Layers without a price count as zero.`,
+  };
+}
+
+/** Carbon per area. */
+export function explainCarbon(assessment: Assessment): Explanation {
+  const { quantities } = assessment;
+  return {
+    title: 'Carbon of materials, cradle to gate',
+    value: measured('carbonPerArea', quantities.carbon),
+    formula: 'Σ gwp · density · thickness · share',
+    inputs: byLayer(assessment, (i) => {
+      const { carbon } = quantities.layers[i]!;
+      return carbon === null ? null : measured('carbonPerArea', carbon);
+    }),
+    source: 'Generic figures of the material library, modules A1 to A3, within a factor of two',
+    leavesOut: say`Carbon stored in wood and straw, transport, site work, replacement and end of life. Layers without a figure count as zero.`,
+  };
+}

@@ -1,0 +1,89 @@
+import { InputError } from '@eldrun/core';
+
+/** An error that the API answers with: its code, its status, and what goes with it. */
+export class ApiError extends Error {
+  readonly status: number;
+  readonly code: string;
+  readonly path: string;
+  /** Further fields of the answer, such as the current document of a stale save. */
+  readonly extra: Record<string, unknown>;
+
+  constructor(
+    status: number,
+    code: string,
+    message: string,
+    path = '',
+    extra: Record<string, unknown> = {},
+  ) {
+    super(message);
+    this.status = status;
+    this.code = code;
+    this.path = path;
+    this.extra = extra;
+  }
+}
+
+export const notFound = (what: string): ApiError =>
+  new ApiError(404, 'not_found', `There is no such ${what}.`);
+
+export const stale = (current: Record<string, unknown>): ApiError =>
+  new ApiError(
+    409,
+    'stale_revision',
+    'Somebody saved a newer state in the meantime. Nothing was overwritten; the current state comes with this answer.',
+    'revision',
+    { current },
+  );
+
+export const materialInUse = (id: string, walls: string[]): ApiError =>
+  new ApiError(409, 'material_in_use', `“${id}” is used by ${walls.join(', ')}.`, 'id');
+
+export const notArchived = (): ApiError =>
+  new ApiError(409, 'not_archived', 'Only an archived project can be deleted for good.');
+
+const foreignOrigin = (): ApiError =>
+  new ApiError(403, 'foreign_origin', 'This request comes from another site.', 'Origin');
+
+const wrongType = (): ApiError =>
+  new ApiError(415, 'unsupported_media_type', 'Send JSON: content-type application/json.', 'Content-Type');
+
+const tooLarge = (): ApiError =>
+  new ApiError(413, 'too_large', 'The request is larger than 1 MiB.');
+
+const malformed = (): ApiError =>
+  new ApiError(422, 'malformed_json', 'The request is not JSON. Allowed: a JSON object.');
+
+const unstorable = (): ApiError =>
+  new ApiError(422, 'invalid', 'A text holds a character that cannot be stored. Allowed: text without NUL and broken surrogates.');
+
+const databaseAway = (): ApiError =>
+  new ApiError(503, 'database_unavailable', 'The database does not answer. Edits stay in the page and are saved when it is back.');
+
+const internal = (): ApiError =>
+  new ApiError(500, 'internal', 'Eldrun failed at this request. The log says more.');
+
+export { foreignOrigin, wrongType };
+
+/** PostgreSQL shut down, starting up, or out of connections. */
+const AWAY = new Set(['57P01', '57P02', '57P03', '53300', '08000', '08001', '08003', '08006']);
+const AWAY_SYSTEM = new Set(['ECONNREFUSED', 'ECONNRESET', 'ENOENT', 'EPIPE', 'ETIMEDOUT']);
+const UNSTORABLE = new Set(['22P05', '22P02', '22021']);
+
+/** Any error as one the API answers with. */
+export function toApiError(error: unknown): ApiError {
+  if (error instanceof ApiError) return error;
+  if (error instanceof InputError) return new ApiError(422, 'invalid', error.message, error.path);
+  const { code, type, message } = error as { code?: string; type?: string; message?: string };
+  if (type === 'entity.too.large') return tooLarge();
+  if (type === 'entity.parse.failed' || type === 'request.size.invalid') return malformed();
+  if (type === 'encoding.unsupported' || type === 'charset.unsupported') return wrongType();
+  if (code && UNSTORABLE.has(code)) return unstorable();
+  if (
+    (code && (AWAY.has(code) || AWAY_SYSTEM.has(code))) ||
+    /Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error/.test(
+      message ?? '',
+    )
+  )
+    return databaseAway();
+  return internal();
+}

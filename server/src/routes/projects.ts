@@ -1,0 +1,207 @@
+import { Router } from 'express';
+import type pg from 'pg';
+import {
+  assess,
+  InputError,
+  say,
+  withBrief,
+  worstVerdict,
+  type Brief,
+  type Material,
+  type Message,
+  type ProjectWall,
+  type Status,
+  type UnitSystem,
+} from '@eldrun/core';
+import { inTransaction } from '../database.ts';
+import { notArchived, notFound, stale } from '../errors.ts';
+import { bodyOf, idOf } from '../requests.ts';
+
+interface ProjectRow {
+  id: string;
+  name: string;
+  units: UnitSystem;
+  brief: Brief;
+  revision: number;
+  archived: boolean;
+  updatedAt: string;
+}
+
+interface WallRow {
+  id: string;
+  projectId: string;
+  name: string;
+  position: number;
+  revision: number;
+  updatedAt: string;
+  document: ProjectWall;
+}
+
+const PROJECT_FIELDS = `
+  id, name, units, brief, revision, archived_at IS NOT NULL AS archived, updated_at AS "updatedAt"`;
+
+const WALL_FIELDS = `
+  id, project_id AS "projectId", name, position, revision, updated_at AS "updatedAt", document`;
+
+/** What a new project starts from; its brief is the first thing a builder sees. */
+const FIRST_BRIEF: Record<UnitSystem, Brief> = {
+  imperial: {
+    convention: 'ashrae',
+    indoor: { temperature: 21, humidity: { kind: 'fixed', relativeHumidity: 0.35 } },
+    outdoor: { climate: 'cold-humid' },
+  },
+  metric: {
+    convention: 'iso',
+    indoor: { temperature: 20, humidity: { kind: 'class', class: 3 } },
+    outdoor: { climate: 'continental-central-european' },
+  },
+};
+
+/** The worst thing about a wall, for a list. */
+function worstOf(
+  document: ProjectWall,
+  brief: Brief,
+  materials: Record<string, Material>,
+): { status: Status; title: Message } {
+  try {
+    const { status, title } = worstVerdict(assess(withBrief(document, brief), materials));
+    return { status, title };
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    return { status: 'fail', title: say`Cannot be computed: ${error.message}` };
+  }
+}
+
+async function materialsOf(
+  database: pg.Pool | pg.PoolClient,
+  projectId: string,
+): Promise<Record<string, Material>> {
+  const { rows } = await database.query<{ id: string; material: Material }>(
+    'SELECT id, material FROM project_materials WHERE project_id = $1 ORDER BY id',
+    [projectId],
+  );
+  return Object.fromEntries(rows.map(({ id, material }) => [id, material]));
+}
+
+/** One project with its materials and walls. @throws ApiError 404 */
+async function readProject(database: pg.Pool | pg.PoolClient, id: string) {
+  const { rows } = await database.query<ProjectRow>(
+    `SELECT ${PROJECT_FIELDS} FROM projects WHERE id = $1`,
+    [id],
+  );
+  const project = rows[0];
+  if (!project) throw notFound('project');
+  const materials = await materialsOf(database, id);
+  const walls = await database.query<WallRow>(
+    `SELECT ${WALL_FIELDS} FROM walls WHERE project_id = $1 ORDER BY position, created_at`,
+    [id],
+  );
+  return {
+    ...project,
+    materials,
+    walls: walls.rows.map(({ document, ...wall }) => ({
+      ...wall,
+      worst: worstOf(document, project.brief, materials),
+    })),
+  };
+}
+
+/** Projects: list, create, read, change, duplicate, delete. */
+export function projectRoutes(pool: pg.Pool): Router {
+  const router = Router();
+
+  router.get('/', async (request, response) => {
+    const { rows } = await pool.query<{ id: string }>(
+      `SELECT id FROM projects WHERE (archived_at IS NOT NULL) = $1 ORDER BY updated_at DESC, name`,
+      [request.query['archived'] === 'true'],
+    );
+    response.json(await Promise.all(rows.map(({ id }) => readProject(pool, id))));
+  });
+
+  router.post('/', async (request, response) => {
+    const body = bodyOf<{ name: string; units?: UnitSystem; brief?: Brief }>(
+      'newProject',
+      request.body,
+    );
+    const units = body.units ?? 'imperial';
+    const { rows } = await pool.query<{ id: string }>(
+      'INSERT INTO projects (name, units, brief) VALUES ($1, $2, $3) RETURNING id',
+      [body.name.trim(), units, JSON.stringify(body.brief ?? FIRST_BRIEF[units])],
+    );
+    response.status(201).json(await readProject(pool, rows[0]!.id));
+  });
+
+  router.get('/:id', async (request, response) => {
+    response.json(await readProject(pool, idOf(request.params.id, 'project')));
+  });
+
+  router.patch('/:id', async (request, response) => {
+    const id = idOf(request.params.id, 'project');
+    const body = bodyOf<{
+      revision: number;
+      name?: string;
+      units?: UnitSystem;
+      brief?: Brief;
+      archived?: boolean;
+    }>('changedProject', request.body);
+    const { rowCount } = await pool.query(
+      `UPDATE projects SET
+         name = coalesce($3, name),
+         units = coalesce($4, units),
+         brief = coalesce($5, brief),
+         archived_at = CASE WHEN $6::boolean IS NULL THEN archived_at WHEN $6 THEN now() END,
+         revision = revision + 1,
+         updated_at = now()
+       WHERE id = $1 AND revision = $2`,
+      [
+        id,
+        body.revision,
+        body.name?.trim() ?? null,
+        body.units ?? null,
+        body.brief ? JSON.stringify(body.brief) : null,
+        body.archived ?? null,
+      ],
+    );
+    const project = await readProject(pool, id);
+    if (rowCount === 0) throw stale(project);
+    response.json(project);
+  });
+
+  router.post('/:id/duplicate', async (request, response) => {
+    const id = idOf(request.params.id, 'project');
+    const copy = await inTransaction(pool, async (client) => {
+      const { rows } = await client.query<{ id: string }>(
+        `INSERT INTO projects (name, units, brief)
+         SELECT left(name, 190) || ' (copy)', units, brief FROM projects WHERE id = $1 RETURNING id`,
+        [id],
+      );
+      if (!rows[0]) throw notFound('project');
+      await client.query(
+        `INSERT INTO project_materials (project_id, id, material)
+         SELECT $2, id, material FROM project_materials WHERE project_id = $1`,
+        [id, rows[0].id],
+      );
+      await client.query(
+        `WITH copied AS (
+           INSERT INTO walls (project_id, name, position, document)
+           SELECT $2, name, position, document FROM walls WHERE project_id = $1 ORDER BY position
+           RETURNING id, document)
+         INSERT INTO wall_revisions (wall_id, revision, document, steps)
+         SELECT id, 1, document, '["Copied with its project"]' FROM copied`,
+        [id, rows[0].id],
+      );
+      return readProject(client, rows[0].id);
+    });
+    response.status(201).json(copy);
+  });
+
+  router.delete('/:id', async (request, response) => {
+    const id = idOf(request.params.id, 'project');
+    const { archived } = await readProject(pool, id);
+    if (!archived) throw notArchived();
+    await pool.query('DELETE FROM projects WHERE id = $1 AND archived_at IS NOT NULL', [id]);
+    response.status(204).end();
+  });
+
+  return router;
+}
