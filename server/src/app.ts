@@ -33,10 +33,12 @@ export interface AppOptions {
   logger: Logger;
   /** The built page; without it only the API answers. */
   page?: string;
+  /** Whether it serves this machine alone (the default). */
+  loopback?: boolean;
 }
 
 /** The whole HTTP application: API, then the page. */
-export function createApp({ pool, logger, page }: AppOptions): Express {
+export function createApp({ pool, logger, page, loopback = true }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -52,7 +54,7 @@ export function createApp({ pool, logger, page }: AppOptions): Express {
   app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY_POLICY, strictTransportSecurity: false }));
 
   const api = express.Router();
-  api.use(sameOrigin, jsonOnly, express.json({ limit: LARGEST_BODY }));
+  api.use(sameOrigin(loopback), jsonOnly, express.json({ limit: LARGEST_BODY }));
   api.use('/health', healthRoutes(pool));
   api.use('/projects', projectRoutes(pool), materialRoutes(pool));
   api.use(wallRoutes(pool));
@@ -72,12 +74,18 @@ export function createApp({ pool, logger, page }: AppOptions): Express {
   return app;
 }
 
-/** A page of another site may not write here, and no name may be pointed at loopback to try. */
-const sameOrigin: RequestHandler = (request, _response, next) => {
-  const { origin, host } = request.headers;
-  if (origin && URL.parse(origin)?.host !== host) throw foreignOrigin();
-  next();
-};
+const LOOPBACK_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
+
+/** A page of another site may not write here; on loopback, nor may a foreign name that was pointed at it. */
+function sameOrigin(loopback: boolean): RequestHandler {
+  return (request, _response, next) => {
+    const { origin, host = '' } = request.headers;
+    if (loopback && !LOOPBACK_NAMES.has(host.replace(/:\d+$/, ''))) throw foreignOrigin();
+    if (origin && origin !== `http://${host}` && origin !== `https://${host}`)
+      throw foreignOrigin();
+    next();
+  };
+}
 
 const jsonOnly: RequestHandler = (request, _response, next) => {
   const length = request.headers['content-length'];

@@ -19,7 +19,9 @@ await loadDemo(pool, process.env['ELDRUN_RESET_DEMO'] === '1');
 
 const logger = pino({}, pino.destination(process.env['ELDRUN_LOG'] ?? 1));
 const page = process.env['ELDRUN_PAGE'];
-const server = createApp({ pool, logger, ...(page ? { page } : {}) }).listen(port, host, (error) => {
+const loopback = host === '127.0.0.1' || host === '::1' || host === 'localhost';
+const app = createApp({ pool, logger, loopback, ...(page ? { page } : {}) });
+const server = app.listen(port, host, (error) => {
   if (error) throw error;
   process.send?.({ listening: true });
 });

@@ -1,47 +1,10 @@
 import { Router } from 'express';
 import type pg from 'pg';
-import {
-  assess,
-  InputError,
-  say,
-  withBrief,
-  worstVerdict,
-  type Brief,
-  type Material,
-  type Message,
-  type ProjectWall,
-  type Status,
-  type UnitSystem,
-} from '@eldrun/core';
+import type { Brief, UnitSystem } from '@eldrun/core';
 import { inTransaction } from '../database.ts';
 import { notArchived, notFound, stale } from '../errors.ts';
+import { readProject } from '../records.ts';
 import { bodyOf, idOf } from '../requests.ts';
-
-interface ProjectRow {
-  id: string;
-  name: string;
-  units: UnitSystem;
-  brief: Brief;
-  revision: number;
-  archived: boolean;
-  updatedAt: string;
-}
-
-interface WallRow {
-  id: string;
-  projectId: string;
-  name: string;
-  position: number;
-  revision: number;
-  updatedAt: string;
-  document: ProjectWall;
-}
-
-const PROJECT_FIELDS = `
-  id, name, units, brief, revision, archived_at IS NOT NULL AS archived, updated_at AS "updatedAt"`;
-
-const WALL_FIELDS = `
-  id, project_id AS "projectId", name, position, revision, updated_at AS "updatedAt", document`;
 
 /** What a new project starts from; its brief is the first thing a builder sees. */
 const FIRST_BRIEF: Record<UnitSystem, Brief> = {
@@ -56,55 +19,6 @@ const FIRST_BRIEF: Record<UnitSystem, Brief> = {
     outdoor: { climate: 'continental-central-european' },
   },
 };
-
-/** The worst thing about a wall, for a list. */
-function worstOf(
-  document: ProjectWall,
-  brief: Brief,
-  materials: Record<string, Material>,
-): { status: Status; title: Message } {
-  try {
-    const { status, title } = worstVerdict(assess(withBrief(document, brief), materials));
-    return { status, title };
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    return { status: 'fail', title: say`Cannot be computed: ${error.message}` };
-  }
-}
-
-async function materialsOf(
-  database: pg.Pool | pg.PoolClient,
-  projectId: string,
-): Promise<Record<string, Material>> {
-  const { rows } = await database.query<{ id: string; material: Material }>(
-    'SELECT id, material FROM project_materials WHERE project_id = $1 ORDER BY id',
-    [projectId],
-  );
-  return Object.fromEntries(rows.map(({ id, material }) => [id, material]));
-}
-
-/** One project with its materials and walls. @throws ApiError 404 */
-async function readProject(database: pg.Pool | pg.PoolClient, id: string) {
-  const { rows } = await database.query<ProjectRow>(
-    `SELECT ${PROJECT_FIELDS} FROM projects WHERE id = $1`,
-    [id],
-  );
-  const project = rows[0];
-  if (!project) throw notFound('project');
-  const materials = await materialsOf(database, id);
-  const walls = await database.query<WallRow>(
-    `SELECT ${WALL_FIELDS} FROM walls WHERE project_id = $1 ORDER BY position, created_at`,
-    [id],
-  );
-  return {
-    ...project,
-    materials,
-    walls: walls.rows.map(({ document, ...wall }) => ({
-      ...wall,
-      worst: worstOf(document, project.brief, materials),
-    })),
-  };
-}
 
 /** Projects: list, create, read, change, duplicate, delete. */
 export function projectRoutes(pool: pg.Pool): Router {

@@ -1,46 +1,11 @@
 import { Router } from 'express';
 import type pg from 'pg';
-import type { Material, ProjectWall } from '@eldrun/core';
+import type { ProjectWall } from '@eldrun/core';
 import { validateProjectWall } from '@eldrun/core/schema';
 import { inTransaction } from '../database.ts';
 import { notFound, stale } from '../errors.ts';
+import { materialsOf, readWall, WALL_FIELDS, type WallRow } from '../records.ts';
 import { bodyOf, idOf } from '../requests.ts';
-
-interface WallRow {
-  id: string;
-  projectId: string;
-  name: string;
-  position: number;
-  revision: number;
-  updatedAt: string;
-  document: ProjectWall;
-}
-
-const WALL_FIELDS = `
-  id, project_id AS "projectId", name, position, revision, updated_at AS "updatedAt", document`;
-
-async function readWall(database: pg.Pool | pg.PoolClient, id: string): Promise<WallRow> {
-  const { rows } = await database.query<WallRow>(
-    `SELECT ${WALL_FIELDS} FROM walls WHERE id = $1`,
-    [id],
-  );
-  if (!rows[0]) throw notFound('wall');
-  return rows[0];
-}
-
-/** The project's own materials, which a wall of it may name. @throws ApiError 404 without the project */
-async function projectMaterials(
-  database: pg.Pool | pg.PoolClient,
-  projectId: string,
-): Promise<Record<string, Material>> {
-  const { rows } = await database.query<{ id: string | null; material: Material }>(
-    `SELECT m.id, m.material FROM projects p LEFT JOIN project_materials m ON m.project_id = p.id
-     WHERE p.id = $1`,
-    [projectId],
-  );
-  if (rows.length === 0) throw notFound('project');
-  return Object.fromEntries(rows.flatMap((row) => (row.id ? [[row.id, row.material]] : [])));
-}
 
 /** Adds a wall at the end of its project, with its first revision. */
 async function addWall(
@@ -84,7 +49,7 @@ export function wallRoutes(pool: pg.Pool): Router {
     const projectId = idOf(request.params.id, 'project');
     const { document } = bodyOf<{ document: unknown }>('newWall', request.body);
     const wall = await inTransaction(pool, async (client) => {
-      const materials = await projectMaterials(client, projectId);
+      const materials = await materialsOf(client, projectId);
       return addWall(client, projectId, validateProjectWall(document, materials), 'Created');
     });
     response.status(201).json(wall);
@@ -102,7 +67,7 @@ export function wallRoutes(pool: pg.Pool): Router {
     );
     const saved = await inTransaction(pool, async (client) => {
       const { projectId } = await readWall(client, id);
-      const document = validateProjectWall(body.document, await projectMaterials(client, projectId));
+      const document = validateProjectWall(body.document, await materialsOf(client, projectId));
       const { rows } = await client.query<WallRow>(
         `UPDATE walls SET document = $3, name = $4, revision = revision + 1, updated_at = now()
          WHERE id = $1 AND revision = $2 RETURNING ${WALL_FIELDS}`,

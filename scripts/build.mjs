@@ -1,0 +1,56 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensurePackages, ROOT } from './packages.mjs';
+import { main, runOrFail } from './run.mjs';
+
+const SOURCES = ['core/src', 'core/data', 'server/src', 'web', 'package-lock.json', 'scripts/build.mjs'];
+
+function fingerprint() {
+  const hash = createHash('sha256');
+  const walk = (path) => {
+    const stat = statSync(join(ROOT, path));
+    if (stat.isDirectory()) {
+      for (const name of readdirSync(join(ROOT, path)).sort())
+        if (name !== 'dist' && name !== 'node_modules') walk(join(path, name));
+    } else {
+      hash.update(`${path}\n`).update(readFileSync(join(ROOT, path)));
+    }
+  };
+  SOURCES.forEach(walk);
+  return hash.digest('hex');
+}
+
+/** Builds the page and the server, unless nothing changed since the last time. */
+export async function build() {
+  const stamp = join(ROOT, '.build', 'sources');
+  const now = fingerprint();
+  const built =
+    existsSync(join(ROOT, 'web/dist/index.html')) && existsSync(join(ROOT, 'server/dist/main.mjs'));
+  if (built && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
+  console.log('Building…');
+  runOrFail('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web') });
+  const { build: bundle } = await import('esbuild');
+  await bundle({
+    entryPoints: [join(ROOT, 'server/src/main.ts')],
+    outfile: join(ROOT, 'server/dist/main.mjs'),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    alias: {
+      '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
+      '@eldrun/core': join(ROOT, 'core/src/index.ts'),
+    },
+    logLevel: 'warning',
+  });
+  mkdirSync(join(ROOT, '.build'), { recursive: true });
+  writeFileSync(stamp, now);
+}
+
+if (import.meta.filename === process.argv[1])
+  await main(async () => {
+    ensurePackages();
+    await build();
+  });

@@ -1,0 +1,27 @@
+import { existsSync } from 'node:fs';
+import { capture, Refusal, run } from './run.mjs';
+
+/**
+ * Installs a Debian package when that is possible.
+ *
+ * @param name the package
+ * @param purpose why it is needed, for the line that says what to install
+ */
+export function installDebian(name, purpose) {
+  const advice = `${purpose} Install it, on Debian: apt-get install ${name}`;
+  if (process.getuid?.() !== 0 || capture('apt-get', ['--version']) === null)
+    throw new Refusal(advice);
+  console.log(`Installing ${name}…`);
+  const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+  const install = () =>
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], quiet);
+  if (!install() && !(run('apt-get', ['update', '-qq'], quiet) && install()))
+    throw new Refusal(`${name} could not be installed. ${advice}`);
+}
+
+export const CHROMIUM = '/usr/bin/chromium';
+
+/** Makes sure that the browser for the tests is there. */
+export function ensureChromium() {
+  if (!existsSync(CHROMIUM)) installDebian('chromium', 'The browser tests need Chromium.');
+}

@@ -1,0 +1,51 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { join } from 'node:path';
+import { build } from './build.mjs';
+import { CHROMIUM, ensureChromium } from './debian.mjs';
+import { ensurePackages, ROOT } from './packages.mjs';
+import { Cluster, freePort, throwAwayFolder } from './postgres.mjs';
+import { main, Refusal, run } from './run.mjs';
+
+/** Starts the built application on throw-away data and runs Playwright against it. Returns whether all passed. */
+export async function e2e(args = []) {
+  await build();
+  const folder = throwAwayFolder();
+  const port = await freePort();
+  const app = spawn(
+    process.execPath,
+    [join(ROOT, 'scripts/start.mjs'), '--data', folder, '--port', String(port)],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
+  );
+  try {
+    for await (const text of app.stdout.setEncoding('utf8')) if (text.includes('Eldrun: ')) break;
+    if (app.exitCode !== null) throw new Refusal('The application did not start.');
+    return run(
+      process.execPath,
+      [join(ROOT, 'node_modules/@playwright/test/cli.js'), 'test', ...args],
+      {
+        cwd: ROOT,
+        env: {
+          ...process.env,
+          ELDRUN_URL: `http://127.0.0.1:${port}`,
+          ELDRUN_DATA: folder,
+          ELDRUN_CHROMIUM: CHROMIUM,
+        },
+      },
+    );
+  } finally {
+    if (app.exitCode === null) {
+      app.kill('SIGINT');
+      await once(app, 'exit');
+    }
+    new Cluster(folder).remove();
+  }
+}
+
+if (import.meta.filename === process.argv[1])
+  await main(async () => {
+    ensurePackages();
+    ensureChromium();
+    const args = process.argv.slice(2);
+    if (!(await e2e(args))) process.exitCode = 1;
+  });

@@ -1,0 +1,28 @@
+import { join } from 'node:path';
+import { ensurePackages, ROOT } from './packages.mjs';
+import { Cluster, throwAwayFolder } from './postgres.mjs';
+import { main, run } from './run.mjs';
+
+/** Runs Jest with a throw-away PostgreSQL. Returns whether all passed. */
+export async function unit(args = []) {
+  const cluster = new Cluster(throwAwayFolder());
+  try {
+    const databaseUrl = await cluster.start({ durable: false });
+    return run(process.execPath, [join(ROOT, 'node_modules/jest/bin/jest.js'), ...args], {
+      cwd: ROOT,
+      env: {
+        ...process.env,
+        NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+        ELDRUN_TEST_DATABASE_URL: databaseUrl,
+      },
+    });
+  } finally {
+    cluster.remove();
+  }
+}
+
+if (import.meta.filename === process.argv[1])
+  await main(async () => {
+    ensurePackages();
+    if (!(await unit(process.argv.slice(2)))) process.exitCode = 1;
+  });

@@ -1,0 +1,232 @@
+import {
+  R_VALUE,
+  type Brief,
+  type FramedLayer,
+  type Layer,
+  type Member,
+  type ProjectWall,
+  type UnitSystem,
+} from '@eldrun/core';
+
+/** A made-up project in the made-up valley town of Harrow Fell. */
+export interface DemoProject {
+  name: string;
+  units: UnitSystem;
+  brief: Brief;
+  walls: ProjectWall[];
+}
+
+type Unnumbered = Layer extends infer L ? (L extends Layer ? Omit<L, 'id'> : never) : never;
+
+function wall(name: string, layers: Unnumbered[], more: Partial<ProjectWall> = {}): ProjectWall {
+  return {
+    format: 'eldrun-wall',
+    version: 1,
+    name,
+    layers: layers.map((layer, i) => ({ id: `L${i + 1}`, ...layer })),
+    ...more,
+  };
+}
+
+function sheet(material: string, thickness: number): Unnumbered {
+  return { kind: 'sheet', material, thickness };
+}
+
+function stud(width: number, spacing: number, offset = 0): Member {
+  return { section: 'solid', material: 'softwood', width, spacing, direction: 'vertical', offset };
+}
+
+function framed(
+  thickness: number,
+  fill: FramedLayer['fill'],
+  member: Member,
+  fraction?: number,
+  frame = 'main',
+): Unnumbered {
+  return {
+    kind: 'framed',
+    thickness,
+    fill,
+    frame,
+    member,
+    ...(fraction === undefined ? {} : { fraction }),
+  };
+}
+
+function furring(thickness: number, spacing: number): Unnumbered {
+  return {
+    kind: 'framed',
+    thickness,
+    fill: { air: { ventilation: 'open' } },
+    frame: 'furring',
+    member: { ...stud(0.0889, spacing), material: 'furring-1x4' },
+  };
+}
+
+const STEEL: Member = {
+  section: 'c',
+  material: 'steel',
+  web: 0.00109,
+  flange: 0.0413,
+  lip: 0.0127,
+  spacing: 0.4064,
+  direction: 'vertical',
+  offset: 0,
+};
+
+const fixed = (relativeHumidity: number) => ({ kind: 'fixed' as const, relativeHumidity });
+
+export const DEMO_PROJECTS: readonly DemoProject[] = [
+  {
+    name: 'Mill Race house',
+    units: 'imperial',
+    brief: {
+      convention: 'ashrae',
+      indoor: { temperature: 21, humidity: fixed(0.35) },
+      outdoor: { climate: 'cold-humid' },
+      targets: { r: 24 * R_VALUE, thickness: 0.28 },
+    },
+    walls: [
+      wall('North gable, option A', [
+        sheet('gypsum-board', 0.0127),
+        sheet('variable-membrane-high-range', 0.0003),
+        framed(0.1397, 'mineral-wool-batt', stud(0.0381, 0.4064), 0.23),
+        sheet('osb', 0.0111),
+        sheet('wrb-monolithic-membrane', 0.0005),
+        furring(0.019, 0.4064),
+        sheet('fiber-cement-lap', 0.0079),
+      ]),
+      wall(
+        'North gable, option B',
+        [
+          sheet('gypsum-board', 0.0127),
+          sheet('variable-membrane-high-range', 0.0003),
+          framed(0.1397, 'mineral-wool-batt', stud(0.0381, 0.4064), 0.23),
+          sheet('osb', 0.0111),
+          sheet('wrb-monolithic-membrane', 0.0005),
+          sheet('mineral-wool-board-rigid', 0.0381),
+          furring(0.019, 0.4064),
+          sheet('fiber-cement-lap', 0.0079),
+        ],
+        {
+          fasteners: [{ conductivity: 50, diameter: 0.006, perArea: 5, from: 'L6', to: 'L6' }],
+        },
+      ),
+      wall('Garage link, paint only', [
+        sheet('latex-paint', 0.0001),
+        sheet('gypsum-board', 0.0127),
+        framed(0.1397, 'fiberglass-batt-r21', stud(0.0381, 0.4064), 0.25),
+        sheet('osb', 0.0111),
+        sheet('wrap-nonwoven', 0.00017),
+        sheet('vinyl-siding', 0.0011),
+      ]),
+    ],
+  },
+  {
+    name: 'Tarn Bank cottage',
+    units: 'metric',
+    brief: {
+      convention: 'iso',
+      indoor: { temperature: 20, humidity: { kind: 'class', class: 3 } },
+      outdoor: { climate: 'maritime-temperate-island' },
+      targets: { r: 5, thickness: 0.34 },
+    },
+    walls: [
+      wall('Wood-fiber wall with service cavity', [
+        sheet('gypsum-board-metric', 0.0125),
+        {
+          kind: 'framed',
+          thickness: 0.045,
+          fill: { air: { ventilation: 'still' } },
+          frame: 'service',
+          member: { ...stud(0.045, 0.6), direction: 'horizontal' },
+        },
+        sheet('osb', 0.0127),
+        framed(0.145, 'wood-fiber-batt', stud(0.045, 0.6), 0.14),
+        sheet('wood-fiber-weather-board', 0.06),
+        furring(0.025, 0.6),
+        sheet('wood-lap-siding', 0.019),
+      ]),
+      wall('Brick veneer on timber frame', [
+        sheet('gypsum-board-metric', 0.0125),
+        sheet('vapor-check-membrane', 0.0003),
+        framed(0.14, 'glass-wool-batt-metric', stud(0.038, 0.6), 0.15),
+        sheet('osb', 0.0111),
+        sheet('wrap-nonwoven', 0.00017),
+        { kind: 'air', thickness: 0.05, ventilation: 'slight', openingArea: 800 },
+        sheet('brick-veneer', 0.1025),
+      ]),
+    ],
+  },
+  {
+    name: 'Quarry Row infill',
+    units: 'imperial',
+    brief: {
+      convention: 'ashrae',
+      indoor: { temperature: 21, humidity: fixed(0.4) },
+      outdoor: { climate: 'mixed-humid' },
+      targets: { r: 18 * R_VALUE },
+    },
+    walls: [
+      wall('Steel studs, cavity fill only', [
+        sheet('gypsum-board', 0.0159),
+        framed(0.1524, 'fiberglass-batt-r19', STEEL),
+        sheet('gypsum-sheathing-glass-mat', 0.0127),
+        sheet('liquid-applied-permeable', 0.0005),
+        furring(0.019, 0.4064),
+        sheet('fiber-cement-panel', 0.008),
+      ]),
+    ],
+  },
+  {
+    name: 'Lower Ford house',
+    units: 'imperial',
+    brief: {
+      convention: 'ashrae',
+      indoor: { temperature: 24, humidity: fixed(0.5) },
+      outdoor: { climate: 'hot-humid' },
+      targets: { r: 16 * R_VALUE },
+    },
+    walls: [
+      wall('Inner vapor barrier, foam outside', [
+        sheet('gypsum-board', 0.0127),
+        sheet('polyethylene-6mil', 0.00015),
+        framed(0.0889, 'fiberglass-batt-r13', stud(0.0381, 0.4064), 0.25),
+        sheet('osb', 0.0111),
+        sheet('polyiso-foil-faced', 0.0254),
+        sheet('wrap-drainable', 0.001),
+        sheet('vinyl-siding', 0.0011),
+      ]),
+      wall('Dries both ways', [
+        sheet('gypsum-board', 0.0127),
+        framed(0.0889, 'mineral-wool-batt', stud(0.0381, 0.6096), 0.16),
+        sheet('plywood', 0.0127),
+        sheet('wrap-drainable', 0.001),
+        furring(0.019, 0.6096),
+        sheet('fiber-cement-lap', 0.0079),
+      ]),
+    ],
+  },
+  {
+    name: 'High Intake farm',
+    units: 'imperial',
+    brief: {
+      convention: 'ashrae',
+      indoor: { temperature: 21, humidity: fixed(0.3) },
+      outdoor: { climate: 'very-cold' },
+      targets: { r: 36 * R_VALUE, thickness: 0.35 },
+    },
+    walls: [
+      wall('Two rows of studs, no foam', [
+        sheet('gypsum-board', 0.0127),
+        framed(0.0889, 'cellulose-dense-pack', stud(0.0381, 0.6096, 0.3048), 0.18, 'inner'),
+        sheet('cellulose-dense-pack', 0.0889),
+        framed(0.0889, 'cellulose-dense-pack', stud(0.0381, 0.6096), 0.18),
+        sheet('plywood', 0.0127),
+        sheet('wrb-monolithic-membrane', 0.0005),
+        furring(0.019, 0.6096),
+        sheet('thermally-modified-wood', 0.019),
+      ]),
+    ],
+  },
+];
