@@ -209,7 +209,7 @@ const wallFields = {
   version: Joi.number().valid(WALL_VERSION).required(),
   name: text.max(200).required(),
   targets,
-  layers: Joi.array().items(layer).min(1).max(MOST_LAYERS).required(),
+  layers: Joi.array().items(layer).max(MOST_LAYERS).required(),
   fasteners: Joi.array()
     .items(
       Joi.object({
@@ -227,11 +227,13 @@ const wallFields = {
 
 const wallFileSchema = Joi.object({
   ...wallFields,
+  layers: wallFields.layers.min(1),
   convention: briefFields.convention.required(),
   indoor: indoor.required(),
   outdoor: outdoor.required(),
 }).unknown();
 
+/** In a project a wall may still be empty: it is being drawn up. */
 const projectWallSchema = Joi.object({ ...wallFields, ...briefFields }).unknown();
 
 /** A brief: what a project says once for all its walls. */

@@ -1,0 +1,44 @@
+/** The depth axis that the callouts, the section and the traces share: px down from the top of the drawing. */
+export interface DepthAxis {
+  height: number;
+  /** px per metre, the same across the wall and along it. */
+  scale: number;
+  /** Whole thickness of the wall, m. */
+  thickness: number;
+  /** Where a depth from the inner surface lies; outdoors is up. */
+  y(depth: number): number;
+  /** The depth at a place, held to the wall. */
+  depthAt(y: number): number;
+}
+
+/** Room above and below the wall for the air on both sides, px. */
+const AIR_ROOM = 22;
+
+/** At least this share more than one stud spacing is shown. */
+const SPACING_SHOWN = 1.04;
+
+/**
+ * Lays the depth axis out so that the wall is drawn to one scale and at least one stud spacing wide.
+ *
+ * @param thickness of the wall, m
+ * @param spacing of its main frame, m; 0 without one
+ * @param width of the section, px
+ * @param height of the drawing, px
+ */
+export function depthAxis(
+  thickness: number,
+  spacing: number,
+  width: number,
+  height: number,
+): DepthAxis {
+  const fit = (height - 2 * AIR_ROOM) / Math.max(thickness, 1e-4);
+  const scale = spacing > 0 ? Math.min(fit, width / (spacing * SPACING_SHOWN)) : fit;
+  const top = (height - thickness * scale) / 2;
+  return {
+    height,
+    scale,
+    thickness,
+    y: (depth) => top + (thickness - depth) * scale,
+    depthAt: (y) => Math.min(thickness, Math.max(0, thickness - (y - top) / scale)),
+  };
+}

@@ -1,0 +1,210 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { ApiProblem } from '../api.ts';
+import ConflictDialog from '../parts/ConflictDialog.vue';
+import SavedState from '../parts/SavedState.vue';
+import UnitsSwitch from '../parts/UnitsSwitch.vue';
+import { useProject } from '../stores/project.ts';
+import { useWall } from '../stores/wall.ts';
+
+const route = useRoute();
+const router = useRouter();
+const project = useProject();
+const wall = useWall();
+const state = ref<'loading' | 'ready' | 'failed'>('loading');
+const problem = ref('');
+
+const PLACES = [
+  { name: 'brief', label: 'Brief' },
+  { name: 'walls', label: 'Wall' },
+  { name: 'materials', label: 'Materials' },
+] as const;
+
+const onWall = computed(() => route.name === 'build-up' && wall.document !== null);
+const projectId = computed(() => String(route.params['project']));
+
+/** The rail leads back to the wall that was open. */
+const target = (name: string) =>
+  name === 'walls' && wall.id && project.walls.some(({ id }) => id === wall.id)
+    ? { name: 'build-up', params: { project: projectId.value, wall: wall.id } }
+    : { name, params: { project: projectId.value } };
+
+async function open(): Promise<void> {
+  state.value = 'loading';
+  try {
+    await project.open(projectId.value);
+    state.value = 'ready';
+  } catch (error) {
+    if (error instanceof ApiProblem && error.status === 404) {
+      await router.replace({ name: 'lost', params: { rest: route.path.slice(1).split('/') } });
+      return;
+    }
+    problem.value = (error as Error).message;
+    state.value = 'failed';
+  }
+}
+
+watch(projectId, (id) => id !== 'undefined' && open(), { immediate: true });
+onBeforeUnmount(() => {
+  wall.close();
+  project.close();
+});
+</script>
+
+<template>
+  <div class="frame">
+    <header class="top">
+      <RouterLink to="/" class="brand" aria-label="Eldrun, all projects">Eldrun</RouterLink>
+      <nav class="names" aria-label="Where you are">
+        <span class="project-name">{{ project.document?.name }}</span>
+        <template v-if="onWall">
+          <span class="soft" aria-hidden="true">/</span>
+          <strong>{{ wall.document?.name }}</strong>
+        </template>
+      </nav>
+      <div id="top-tools" class="tools"></div>
+      <UnitsSwitch v-if="project.document" :units="project.units" @change="project.setUnits" />
+    </header>
+    <div class="rail">
+      <nav aria-label="Places">
+        <RouterLink
+          v-for="place in PLACES"
+          :key="place.name"
+          :to="target(place.name)"
+          class="place"
+          :class="{
+            here: route.name === place.name || (place.name === 'walls' && route.name === 'build-up'),
+          }"
+          >{{ place.label }}</RouterLink
+        >
+      </nav>
+      <SavedState
+        v-if="state === 'ready'"
+        :state="onWall && project.saveState.kind === 'saved' ? wall.saveState : project.saveState"
+        :revision="onWall ? wall.revision : project.revision"
+      />
+    </div>
+    <main id="main" class="place-content">
+      <p v-if="state === 'loading'" class="soft" role="status">Loading the project…</p>
+      <div v-else-if="state === 'failed'" class="failed" role="alert">
+        <h1>The project could not be loaded</h1>
+        <p>{{ problem }}</p>
+        <button class="action" type="button" @click="open">Try again</button>
+      </div>
+      <RouterView v-else />
+    </main>
+    <ConflictDialog />
+  </div>
+</template>
+
+<style scoped>
+.frame {
+  display: grid;
+  grid-template: 52px 1fr / 96px minmax(0, 1fr);
+  min-height: 100vh;
+}
+
+.top {
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  padding: 0 20px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--line);
+}
+
+.brand {
+  font-size: var(--text-20);
+  font-weight: 800;
+  text-decoration: none;
+}
+
+.names {
+  display: flex;
+  gap: 8px;
+  min-width: 0;
+  white-space: nowrap;
+}
+
+.names > * {
+  overflow: hidden;
+  text-overflow: ellipsis;
+}
+
+.tools {
+  flex: 1;
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 12px;
+  min-width: 0;
+}
+
+.rail {
+  display: flex;
+  flex-direction: column;
+  justify-content: space-between;
+  gap: 16px;
+  padding: 12px;
+  background: var(--sheet);
+  border-right: 1px solid var(--line);
+  position: sticky;
+  top: 0;
+  max-height: 100vh;
+}
+
+.place {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  padding: 0 8px;
+  text-decoration: none;
+}
+
+.place:hover {
+  text-decoration: underline;
+}
+
+.place.here {
+  background: var(--marker);
+  font-weight: 700;
+}
+
+.place-content {
+  padding: 14px 20px 40px 16px;
+  min-width: 0;
+}
+
+.failed {
+  display: grid;
+  gap: 12px;
+  justify-content: start;
+}
+
+@media (max-width: 700px) {
+  .frame {
+    grid-template: auto auto 1fr / minmax(0, 1fr);
+  }
+
+  .top {
+    flex-wrap: wrap;
+    padding: 8px 12px;
+    gap: 8px 16px;
+  }
+
+  .rail {
+    flex-direction: row;
+    align-items: center;
+    position: static;
+    padding: 4px 12px;
+    border-right: 0;
+    border-bottom: 1px solid var(--line);
+  }
+
+  .rail nav {
+    display: flex;
+  }
+}
+</style>

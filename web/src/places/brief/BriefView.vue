@@ -1,0 +1,344 @@
+<script setup lang="ts">
+import { computed, defineAsyncComponent } from 'vue';
+import {
+  CLIMATES,
+  FILMS,
+  formatText,
+  MONTHS,
+  parseLength,
+  parseRelativeHumidity,
+  parseResistance,
+  parseTemperature,
+  resolveOutdoor,
+  type Brief,
+  type Convention,
+  type Humidity,
+  type Targets,
+} from '@eldrun/core';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import TextField from '../../parts/TextField.vue';
+import { useProject } from '../../stores/project.ts';
+
+const ClimateChart = defineAsyncComponent(() => import('./ClimateChart.vue'));
+
+const project = useProject();
+const brief = computed<Brief>(() => project.document!.brief);
+const units = computed(() => project.units);
+
+const CLIMATE_OPTIONS = Object.entries(CLIMATES).map(([value, { name, zone }]) => ({
+  value,
+  label: `${name} (zone ${zone})`,
+}));
+
+const outdoor = computed(() => resolveOutdoor(brief.value.outdoor));
+const climate = computed(() =>
+  'climate' in brief.value.outdoor ? CLIMATES[brief.value.outdoor.climate]! : null,
+);
+
+function change(patch: Partial<Brief>, step: string): void {
+  project.change({ brief: { ...brief.value, ...patch } }, step);
+}
+
+function setClimate(climateId: string): void {
+  change({ outdoor: { climate: climateId } }, 'Climate');
+}
+
+const temperature = computed(() => brief.value.indoor.temperature);
+
+/** What a temperature shows in a field: without its unit, which the label has. */
+const shownTemperature = (celsius: number): string => formatText('temperature', celsius, units.value);
+
+function setTemperature(text: string): void {
+  const celsius = parseTemperature(text, units.value, 'indoor.temperature');
+  change({ indoor: { ...brief.value.indoor, temperature: celsius } }, 'Indoor temperature');
+}
+
+function setTemperatureOf(month: number, text: string): void {
+  const celsius = parseTemperature(text, units.value, `indoor.temperature[${month}]`);
+  const year = temperature.value as number[];
+  change(
+    { indoor: { ...brief.value.indoor, temperature: year.with(month, celsius) } },
+    `Indoor temperature, ${MONTHS[month]}`,
+  );
+}
+
+function setTemperatureKind(kind: string): void {
+  const now = temperature.value;
+  const next =
+    kind === 'monthly'
+      ? Array.from({ length: 12 }, () => (typeof now === 'number' ? now : now[0]!))
+      : typeof now === 'number'
+        ? now
+        : now[0]!;
+  change({ indoor: { ...brief.value.indoor, temperature: next } }, 'Indoor temperature');
+}
+
+const humidity = computed(() => brief.value.indoor.humidity);
+
+const HUMIDITY_KINDS = [
+  { value: 'fixed', label: 'One relative humidity all year' },
+  { value: 'monthly', label: 'Relative humidity by month' },
+  { value: 'class', label: 'Humidity class (EN ISO 13788)' },
+];
+
+const CLASSES = [
+  { value: 1, label: '1: storage, unoccupied' },
+  { value: 2, label: '2: offices, ventilated homes' },
+  { value: 3, label: '3: homes, normal occupancy' },
+  { value: 4, label: '4: homes, high occupancy' },
+  { value: 5, label: '5: laundries, pools' },
+];
+
+function setHumidity(next: Humidity, step: string): void {
+  change({ indoor: { ...brief.value.indoor, humidity: next } }, step);
+}
+
+function setHumidityKind(kind: string): void {
+  const now = humidity.value;
+  const first = now.kind === 'fixed' ? now.relativeHumidity : 0.4;
+  setHumidity(
+    kind === 'fixed'
+      ? { kind: 'fixed', relativeHumidity: first }
+      : kind === 'class'
+        ? { kind: 'class', class: 3 }
+        : { kind: 'monthly', relativeHumidity: Array.from({ length: 12 }, () => first) },
+    'Kind of indoor humidity',
+  );
+}
+
+function setHumidityOf(month: number, text: string): void {
+  if (humidity.value.kind !== 'monthly') return;
+  setHumidity(
+    {
+      kind: 'monthly',
+      relativeHumidity: humidity.value.relativeHumidity.with(month, parseRelativeHumidity(text)),
+    },
+    `Indoor humidity, ${MONTHS[month]}`,
+  );
+}
+
+const percent = (share: number): string => formatText('relativeHumidity', share, units.value);
+
+function setTarget(field: keyof Targets, value: number | undefined, step: string): void {
+  const targets: Targets = { ...brief.value.targets };
+  if (value === undefined) delete targets[field];
+  else targets[field] = value;
+  change({ targets }, step);
+}
+
+function setTargetR(text: string): void {
+  setTarget('r', text.trim() ? parseResistance(text, units.value, 'targets.r') : undefined, 'Target R');
+}
+
+function setTargetThickness(text: string): void {
+  setTarget(
+    'thickness',
+    text.trim() ? parseLength(text, units.value, 'targets.thickness') : undefined,
+    'Largest thickness',
+  );
+}
+
+const targetR = computed(() => {
+  const r = brief.value.targets?.r;
+  return r === undefined ? '' : formatText('resistance', r, units.value);
+});
+const targetU = computed(() => {
+  const r = brief.value.targets?.r;
+  return r === undefined ? 'R or U; empty for none' : `that is U ${formatText('transmittance', 1 / r, units.value)}`;
+});
+const targetThickness = computed(() => {
+  const thickness = brief.value.targets?.thickness;
+  return thickness === undefined ? '' : formatText('length', thickness, units.value);
+});
+
+const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
+  value,
+  label: `${value === 'iso' ? 'EN ISO 6946' : 'ASHRAE'}: films ${FILMS[value].inner} and ${FILMS[value].outer} m²K/W, ${value === 'iso' ? 'combined method' : 'parallel path'}`,
+}));
+</script>
+
+<template>
+  <div class="brief">
+    <h1>Brief</h1>
+    <section class="form" aria-labelledby="brief-where">
+      <h2 id="brief-where">Where it stands</h2>
+      <ChoiceField
+        label="Climate"
+        filter
+        :value="'climate' in brief.outdoor ? brief.outdoor.climate : ''"
+        :options="CLIMATE_OPTIONS"
+        @take="setClimate"
+      />
+      <p v-if="climate" class="small soft">
+        Design day {{ formatText('temperature', climate.designTemperature, units) }} · {{ climate.hdd18 }} K·d heating ·
+        driving rain {{ climate.drivingRainClass }}. Representative, not for a code filing.
+        {{ climate.note }}
+      </p>
+
+      <h2>Indoors</h2>
+      <ChoiceField
+        label="Temperature"
+        :value="typeof temperature === 'number' ? 'fixed' : 'monthly'"
+        :options="[
+          { label: 'One temperature all year', value: 'fixed' },
+          { label: 'By month', value: 'monthly' },
+        ]"
+        @take="setTemperatureKind"
+      />
+      <TextField
+        v-if="typeof temperature === 'number'"
+        label="Indoor temperature"
+        :value="shownTemperature(temperature)"
+        :take="setTemperature"
+      />
+      <div v-else class="months">
+        <TextField
+          v-for="(celsius, month) in temperature"
+          :key="month"
+          :label="MONTHS[month]!.slice(0, 3)"
+          :value="shownTemperature(celsius)"
+          :take="(text: string) => setTemperatureOf(month, text)"
+        />
+      </div>
+      <ChoiceField
+        label="Humidity"
+        :value="humidity.kind"
+        :options="HUMIDITY_KINDS"
+        @take="setHumidityKind"
+      />
+      <TextField
+        v-if="humidity.kind === 'fixed'"
+        label="Indoor relative humidity"
+        :value="percent(humidity.relativeHumidity)"
+        :take="
+          (text: string) =>
+            setHumidity(
+              { kind: 'fixed', relativeHumidity: parseRelativeHumidity(text) },
+              'Indoor humidity',
+            )
+        "
+      />
+      <ChoiceField
+        v-else-if="humidity.kind === 'class'"
+        label="Class"
+        :value="humidity.class"
+        :options="CLASSES"
+        @take="(chosen: number) => setHumidity({ kind: 'class', class: chosen }, 'Humidity class')"
+      />
+      <div v-else class="months">
+        <TextField
+          v-for="(share, month) in humidity.relativeHumidity"
+          :key="month"
+          :label="MONTHS[month]!.slice(0, 3)"
+          :value="percent(share)"
+          :take="(text: string) => setHumidityOf(month, text)"
+        />
+      </div>
+
+      <h2>Aims</h2>
+      <div class="pair">
+        <TextField label="Least effective R" :value="targetR" :take="setTargetR" :hint="targetU" />
+        <TextField
+          label="Largest thickness"
+          :value="targetThickness"
+          :take="setTargetThickness"
+          hint="Finish to cladding; empty for none"
+        />
+      </div>
+      <ChoiceField
+        label="Surface films and method"
+        :value="brief.convention"
+        :options="CONVENTIONS"
+        @take="(convention: Convention) => change({ convention }, 'Surface convention')"
+      />
+      <TextField
+        label="Project name"
+        :value="project.document!.name"
+        :take="(name: string) => name.trim() && project.change({ name: name.trim().slice(0, 200) }, 'Name')"
+      />
+    </section>
+
+    <section aria-labelledby="brief-year">
+      <h2 id="brief-year">The year outdoors{{ climate ? `: ${climate.name}` : '' }}</h2>
+      <ClimateChart :outdoor="outdoor" :units="units" />
+      <table class="table year">
+        <caption class="hidden-label">Monthly climate figures</caption>
+        <thead>
+          <tr>
+            <th scope="col">Month</th>
+            <th scope="col">Temperature</th>
+            <th scope="col">Humidity</th>
+            <template v-if="climate">
+              <th scope="col">Daily range</th>
+              <th scope="col">Sun, W/m²</th>
+              <th scope="col">Wind, m/s</th>
+              <th scope="col">Rain, mm</th>
+            </template>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(celsius, month) in outdoor.temperature" :key="month">
+            <th scope="row">{{ MONTHS[month] }}</th>
+            <td>{{ formatText('temperature', celsius, units) }}</td>
+            <td>{{ percent(outdoor.relativeHumidity[month]!) }}</td>
+            <template v-if="climate">
+              <td>{{ formatText('temperatureDifference', climate.monthly.dailyRange[month]!, units) }}</td>
+              <td>{{ climate.monthly.globalHorizontal[month] }}</td>
+              <td>{{ climate.monthly.windSpeed[month] }}</td>
+              <td>{{ climate.monthly.rain[month] }}</td>
+            </template>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.brief {
+  display: grid;
+  grid-template-columns: 380px minmax(0, 1fr);
+  gap: 12px 40px;
+  align-items: start;
+}
+
+.brief h1 {
+  grid-column: 1 / -1;
+  font-size: var(--text-28);
+}
+
+.form {
+  display: grid;
+  gap: 12px;
+}
+
+.form h2:not(:first-child) {
+  margin-top: 8px;
+  padding-top: 12px;
+  border-top: 1px solid var(--line);
+}
+
+.months {
+  display: grid;
+  grid-template-columns: repeat(4, minmax(0, 1fr));
+  gap: 8px;
+}
+
+.pair {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 12px;
+}
+
+.year td,
+.year th {
+  padding-top: 3px;
+  padding-bottom: 3px;
+}
+
+@media (max-width: 1000px) {
+  .brief {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

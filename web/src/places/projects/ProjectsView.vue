@@ -1,0 +1,280 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import { messageText, type UnitSystem } from '@eldrun/core';
+import type { Project } from '../../api.ts';
+import { useNotices } from '../../notices.ts';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import NameDialog from '../../parts/NameDialog.vue';
+import StatusMark from '../../parts/StatusMark.vue';
+import { useProjects } from '../../stores/projects.ts';
+import { climateName, wallOfFile } from '../../wall-files.ts';
+import { useDroppedFile } from '../../dropped-file.ts';
+
+const router = useRouter();
+const projects = useProjects();
+const notices = useNotices();
+const creating = ref(false);
+const renaming = ref<Project | null>(null);
+const units = ref<UnitSystem>('imperial');
+
+const renamingOpen = computed({
+  get: () => renaming.value !== null,
+  set: (open) => {
+    if (!open) renaming.value = null;
+  },
+});
+
+
+function date(text: string): string {
+  return new Date(text).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
+}
+
+async function attempt(what: string, work: () => Promise<unknown>): Promise<void> {
+  try {
+    await work();
+  } catch (error) {
+    notices.wrong(what, error);
+  }
+}
+
+const create = (name: string) =>
+  attempt('The project was not created', async () => {
+    const project = await projects.create({ name, units: units.value });
+    await router.push({ name: 'brief', params: { project: project.id } });
+  });
+
+const rename = (name: string) => {
+  const project = renaming.value!;
+  return attempt('The project was not renamed', () => projects.change(project, { name }));
+};
+
+async function showArchived(archived: boolean): Promise<void> {
+  projects.archived = archived;
+  await projects.load();
+}
+
+/** A wall file dropped here starts a project of its own: the file carries its brief. */
+useDroppedFile((file) =>
+  attempt(`${file.name} was not opened`, async () => {
+    const wall = await wallOfFile(file, {});
+    const { project, id } = await projects.createFrom(wall, units.value);
+    await router.push({ name: 'build-up', params: { project, wall: id } });
+  }),
+);
+
+onMounted(() => projects.load());
+</script>
+
+<template>
+  <div class="page">
+    <header class="top">
+      <span class="brand">Eldrun</span>
+      <span class="soft">Framed walls, worked out before they are built</span>
+    </header>
+    <main id="main" class="content">
+      <div class="head">
+        <h1>{{ projects.archived ? 'Archived projects' : 'Projects' }}</h1>
+        <button class="action quiet" type="button" @click="showArchived(!projects.archived)">
+          {{ projects.archived ? 'Show current' : 'Show archived' }}
+        </button>
+        <button class="action ink" type="button" @click="creating = true">New project</button>
+      </div>
+
+      <p v-if="projects.state === 'loading'" role="status" class="soft">Loading the projects…</p>
+      <div v-else-if="projects.state === 'failed'" role="alert" class="failed">
+        <p><strong>The projects could not be loaded.</strong> {{ projects.problem }}</p>
+        <button class="action" type="button" @click="projects.load">Try again</button>
+      </div>
+      <p v-else-if="projects.list.length === 0" class="soft">
+        {{
+          projects.archived
+            ? 'Nothing is archived.'
+            : 'No project yet. Start one with “New project”, or drop a wall file here.'
+        }}
+      </p>
+
+      <ul v-else class="projects">
+        <li v-for="project in projects.list" :key="project.id" class="project">
+          <div class="about">
+            <h2>
+              <RouterLink :to="{ name: 'brief', params: { project: project.id } }">{{
+                project.name
+              }}</RouterLink>
+            </h2>
+            <p class="soft">
+              {{ climateName(project.brief) }} · {{ project.units }} · changed
+              {{ date(project.updatedAt) }}
+            </p>
+            <p class="actions">
+              <button class="action quiet" type="button" @click="renaming = project">Rename</button>
+              <button
+                class="action quiet"
+                type="button"
+                @click="attempt('It was not copied', () => projects.duplicate(project))"
+              >
+                Duplicate
+              </button>
+              <button
+                class="action quiet"
+                type="button"
+                @click="
+                  attempt('It was not moved', () =>
+                    projects.change(project, { archived: !project.archived }),
+                  )
+                "
+              >
+                {{ project.archived ? 'Take back' : 'Archive' }}
+              </button>
+              <button
+                v-if="project.archived"
+                class="action quiet"
+                type="button"
+                @click="attempt('It was not deleted', () => projects.remove(project))"
+              >
+                Delete for good
+              </button>
+            </p>
+          </div>
+          <ul class="walls">
+            <li v-for="wall in project.walls" :key="wall.id">
+              <RouterLink
+                class="wall"
+                :to="{ name: 'build-up', params: { project: project.id, wall: wall.id } }"
+              >
+                <strong>{{ wall.name }}</strong>
+                <span class="small soft">{{ date(wall.updatedAt) }}</span>
+                <span class="verdict">
+                  <StatusMark :status="wall.worst.status" word />
+                  {{ messageText(wall.worst.title, project.units) }}
+                </span>
+              </RouterLink>
+            </li>
+            <li v-if="project.walls.length === 0" class="soft none">No walls yet</li>
+          </ul>
+        </li>
+      </ul>
+      <p class="small soft">
+        All sample data play in the made-up valley town of Harrow Fell. The adopted local code and the makers'
+        instructions govern; structure and fire belong to licensed professionals.
+      </p>
+    </main>
+
+    <NameDialog v-model:visible="creating" header="New project" action="Create" name="" @take="create">
+      <ChoiceField
+        label="Units"
+        :value="units"
+        :options="[
+          { label: 'Inches, R-values, perms, °F', value: 'imperial' },
+          { label: 'Millimeters, SI, °C', value: 'metric' },
+        ]"
+        @take="(chosen) => (units = chosen as UnitSystem)"
+      />
+    </NameDialog>
+    <NameDialog
+      v-model:visible="renamingOpen"
+      header="Rename the project"
+      action="Rename"
+      :name="renaming?.name ?? ''"
+      @take="rename"
+    />
+  </div>
+</template>
+
+<style scoped>
+.top {
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  height: 52px;
+  padding: 0 20px;
+  background: var(--sheet);
+  border-bottom: 1px solid var(--line);
+}
+
+.brand {
+  font-size: var(--text-20);
+  font-weight: 800;
+}
+
+.content {
+  max-width: 1160px;
+  margin: 0 auto;
+  padding: 20px;
+  display: grid;
+  gap: 16px;
+}
+
+.head {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+}
+
+.head h1 {
+  flex: 1;
+  font-size: var(--text-28);
+}
+
+.project {
+  display: grid;
+  grid-template-columns: 320px minmax(0, 1fr);
+  gap: 24px;
+  padding: 14px 0;
+  border-top: 1px solid var(--line);
+}
+
+.about h2 a {
+  font-size: var(--text-20);
+  text-decoration: none;
+}
+
+.about h2 a:hover {
+  text-decoration: underline;
+}
+
+.actions {
+  margin-left: -12px;
+}
+
+.wall {
+  display: grid;
+  grid-template-columns: 230px 150px minmax(0, 1fr);
+  gap: 4px 16px;
+  align-items: center;
+  min-height: 44px;
+  padding: 6px 8px;
+  text-decoration: none;
+  border-bottom: 1px solid var(--line);
+}
+
+.wall:hover {
+  background: var(--marker);
+}
+
+.walls li:last-child .wall {
+  border-bottom: 0;
+}
+
+.verdict {
+  display: grid;
+  grid-template-columns: 84px 1fr;
+}
+
+.none {
+  padding: 12px 8px;
+}
+
+.failed {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+
+@media (max-width: 900px) {
+  .project,
+  .wall {
+    grid-template-columns: minmax(0, 1fr);
+  }
+}
+</style>

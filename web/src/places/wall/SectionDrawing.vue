@@ -1,0 +1,223 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { formatText } from '@eldrun/core';
+import type { DepthAxis } from '../../drawing/axis.ts';
+import { breakLine, sectionOf } from '../../drawing/section.ts';
+import { useBench } from '../../stores/bench.ts';
+import { useProject } from '../../stores/project.ts';
+import { useWall } from '../../stores/wall.ts';
+import HatchPatterns from './HatchPatterns.vue';
+
+const props = defineProps<{ axis: DepthAxis; width: number }>();
+const project = useProject();
+const wall = useWall();
+const bench = useBench();
+
+const section = computed(() => sectionOf(wall.assessment!.wall, props.axis, props.width));
+const top = computed(() => props.axis.y(props.axis.thickness));
+const bottom = computed(() => props.axis.y(0));
+
+const spacing = computed(() => {
+  const { layers, mainFrame } = wall.assessment!.wall;
+  return layers.find(({ member }) => member && member.frame === mainFrame)?.member?.shape.spacing;
+});
+
+const air = computed(() => {
+  const now = bench.conditions;
+  if (!now) return { outdoors: '', indoors: '' };
+  const text = (temperature: number, pressure: number): string => {
+    const dew = formatText('vaporPressure', pressure, project.units);
+    return `${formatText('temperature', temperature, project.units)}, ${dew} vapor`;
+  };
+  return {
+    outdoors: text(now.outdoorTemperature, now.outdoorVaporPressure),
+    indoors: text(now.indoorTemperature, now.indoorVaporPressure),
+  };
+});
+
+function point(event: PointerEvent): void {
+  const box = (event.currentTarget as SVGElement).getBoundingClientRect();
+  const y = event.clientY - box.top;
+  bench.depth = props.axis.depthAt(y);
+  bench.hovered =
+    section.value.layers.find((layer) => y >= layer.y && y <= layer.y + Math.max(layer.height, 2))?.id ?? null;
+}
+
+function leave(): void {
+  bench.depth = null;
+  bench.hovered = null;
+}
+
+function choose(): void {
+  if (bench.hovered) bench.selected = bench.hovered;
+}
+
+const label = computed(
+  () =>
+    `Plan section to scale, ${formatText('length', props.axis.thickness, project.units)} thick; the layers are listed beside it`,
+);
+</script>
+
+<template>
+  <svg
+    class="section"
+    :width="width"
+    :height="axis.height"
+    role="img"
+    :aria-label="label"
+    @pointermove="point"
+    @pointerleave="leave"
+    @click="choose"
+    @dblclick="bench.editing = bench.selected"
+  >
+    <HatchPatterns />
+    <text x="2" :y="Math.max(12, top - 10)" class="side">
+      <tspan class="strong">OUTDOORS</tspan> {{ air.outdoors }}
+    </text>
+    <g v-for="layer in section.layers" :key="layer.id" :class="{ 'left-out': layer.leftOut }">
+      <rect
+        :x="layer.x"
+        :y="layer.thin ? layer.y + layer.height / 2 - 1.5 : layer.y"
+        :width="layer.width"
+        :height="layer.thin ? 3 : layer.height"
+        :fill="`url(#hatch-${layer.hatch})`"
+        class="outline"
+        :class="{ thin: layer.thin }"
+      />
+      <path
+        v-if="layer.lengthwise"
+        :d="`M0 ${layer.y + layer.height / 2}H${width}`"
+        class="lengthwise"
+      />
+      <g v-for="(member, i) in layer.members" :key="i">
+        <rect
+          v-for="(piece, k) in member.pieces"
+          :key="k"
+          v-bind="piece"
+          :fill="`url(#hatch-${member.hatch})`"
+          :class="member.hatch === 'metal' ? 'steel' : 'outline'"
+        />
+        <path
+          v-if="member.crossed"
+          class="cross"
+          :d="`M${member.pieces[0]!.x} ${member.pieces[0]!.y}l${member.pieces[0]!.width} ${member.pieces[0]!.height}m0 ${-member.pieces[0]!.height}l${-member.pieces[0]!.width} ${member.pieces[0]!.height}`"
+        />
+      </g>
+    </g>
+    <template v-for="layer in section.layers" :key="`mark-${layer.id}`">
+      <rect
+        v-if="layer.id === bench.selected"
+        class="selected"
+        x="1"
+        :y="Math.min(layer.y, layer.y + layer.height / 2 - 3)"
+        :width="width - 2"
+        :height="Math.max(layer.height, 6)"
+      />
+      <rect
+        v-else-if="layer.id === bench.hovered"
+        class="hovered"
+        x="1"
+        :y="Math.min(layer.y, layer.y + layer.height / 2 - 3)"
+        :width="width - 2"
+        :height="Math.max(layer.height, 6)"
+      />
+    </template>
+    <path class="break" :d="breakLine(0.5, top, bottom)" />
+    <path class="break" :d="breakLine(width - 0.5, top, bottom)" />
+    <line
+      v-if="bench.depth !== null"
+      class="pointer"
+      x1="0"
+      :x2="width"
+      :y1="axis.y(bench.depth)"
+      :y2="axis.y(bench.depth)"
+    />
+    <g v-for="(x, i) in section.marks" :key="i">
+      <path class="oc" :d="`M${x} ${bottom + 2}v9`" />
+      <text v-if="i === 0 && spacing" class="side" :x="x + 5" :y="bottom + 14">
+        {{ formatText('length', spacing, project.units) }} o.c.
+      </text>
+    </g>
+    <text :x="width - 2" :y="Math.min(axis.height - 4, bottom + 14)" class="side end">
+      <tspan class="strong">INDOORS</tspan> {{ air.indoors }}
+    </text>
+  </svg>
+</template>
+
+<style scoped>
+.section {
+  display: block;
+  overflow: visible;
+  touch-action: pan-y;
+}
+
+.outline {
+  stroke: var(--ink);
+  stroke-width: 1;
+}
+
+.outline.thin {
+  stroke: var(--sheet);
+  stroke-width: 0.5;
+}
+
+.steel {
+  stroke: none;
+}
+
+.left-out {
+  opacity: 0.75;
+}
+
+.cross,
+.lengthwise {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 0.8;
+}
+
+.lengthwise {
+  stroke-dasharray: 8 5;
+}
+
+.selected {
+  fill: var(--marker);
+  fill-opacity: 0.35;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+
+.hovered {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+
+.break {
+  fill: none;
+  stroke: var(--ink);
+}
+
+.pointer {
+  stroke: var(--ink);
+  stroke-dasharray: 2 3;
+}
+
+.oc {
+  stroke: var(--ink);
+}
+
+.side {
+  font-size: 12px;
+  fill: var(--soft);
+}
+
+.side.end {
+  text-anchor: end;
+}
+
+.strong {
+  font-weight: 700;
+  font-stretch: 88%;
+}
+</style>

@@ -1,0 +1,162 @@
+<script setup lang="ts">
+import Menu from 'primevue/menu';
+import Select from 'primevue/select';
+import { computed, ref, useTemplateRef } from 'vue';
+import { useRouter } from 'vue-router';
+import { formatText } from '@eldrun/core';
+import { momentName, type Moment } from '../../labels.ts';
+import { useNotices } from '../../notices.ts';
+import NameDialog from '../../parts/NameDialog.vue';
+import { useBench } from '../../stores/bench.ts';
+import { useProject } from '../../stores/project.ts';
+import { useWall } from '../../stores/wall.ts';
+import { asWallFile, download } from '../../wall-files.ts';
+import { useWallActions } from './wall-actions.ts';
+
+const emit = defineEmits<{ keys: [] }>();
+const router = useRouter();
+const project = useProject();
+const wall = useWall();
+const bench = useBench();
+const notices = useNotices();
+const actions = useWallActions();
+
+const menu = useTemplateRef<InstanceType<typeof Menu>>('menu');
+const chooser = useTemplateRef<HTMLInputElement>('chooser');
+const naming = ref<'new' | 'rename' | null>(null);
+
+const MOMENTS = [...Array.from({ length: 12 }, (_, m) => m as Moment), 'design' as Moment].map((moment) => ({
+  value: moment,
+  label: momentName(moment),
+}));
+
+const namingOpen = computed({
+  get: () => naming.value !== null,
+  set: (open) => {
+    if (!open) naming.value = null;
+  },
+});
+
+async function attempt(what: string, work: () => Promise<unknown>): Promise<void> {
+  try {
+    await work();
+  } catch (error) {
+    notices.wrong(what, error);
+  }
+}
+
+function saveAsFile(): void {
+  if (!wall.document || wall.document.layers.length === 0) {
+    notices.wrong('Nothing to save', 'A wall file needs at least one layer.');
+    return;
+  }
+  download(asWallFile(wall.document, project.document!.brief, project.ownMaterials));
+}
+
+function take(name: string): void {
+  if (naming.value === 'rename') wall.run('Rename', [{ type: 'rename', name }]);
+  else void attempt('The wall was not created', () => actions.create(name));
+}
+
+function openChosen(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (file) void actions.openFile(file);
+}
+
+const items = computed(() => [
+  {
+    label: 'Walls of this project',
+    items: project.walls.map((other) => ({
+      label: other.id === wall.id ? `${wall.document?.name} (open)` : other.name,
+      command: () =>
+        void router.push({ name: 'build-up', params: { project: project.id, wall: other.id } }),
+    })),
+  },
+  {
+    label: 'This wall',
+    items: [
+      { label: 'Rename…', command: () => (naming.value = 'rename') },
+      { label: 'Duplicate', command: () => void attempt('It was not copied', () => actions.duplicate(wall.id)) },
+      { label: 'Save as a file', command: saveAsFile },
+      { label: 'Delete', command: () => void attempt('It was not deleted', () => actions.remove(wall.id)) },
+    ],
+  },
+  {
+    label: 'More',
+    items: [
+      { label: 'New wall…', command: () => (naming.value = 'new') },
+      { label: 'Open a wall file…', command: () => chooser.value?.click() },
+      { label: 'Keys', command: () => emit('keys') },
+    ],
+  },
+]);
+
+const mean = computed(() =>
+  bench.conditions
+    ? `${formatText('temperature', bench.conditions.outdoorTemperature, project.units)} outdoors`
+    : '',
+);
+</script>
+
+<template>
+  <Teleport to="#top-tools">
+    <button
+      class="action quiet"
+      type="button"
+      :disabled="wall.past.length === 0"
+      :title="wall.past.at(-1)?.name"
+      @click="wall.undo()"
+    >
+      Undo
+    </button>
+    <button
+      class="action quiet"
+      type="button"
+      :disabled="wall.future.length === 0"
+      :title="wall.future.at(-1)?.name"
+      @click="wall.redo()"
+    >
+      Redo
+    </button>
+    <button class="action quiet" type="button" aria-haspopup="menu" @click="menu?.toggle($event)">Walls</button>
+    <span class="small soft outdoors">{{ mean }}</span>
+    <Select
+      v-model="bench.moment"
+      :options="MOMENTS"
+      option-label="label"
+      option-value="value"
+      aria-label="Month shown"
+    />
+  </Teleport>
+  <Menu ref="menu" :model="items" popup />
+  <input
+    ref="chooser"
+    class="hidden-label"
+    type="file"
+    accept=".json,application/json"
+    aria-label="Open a wall file"
+    tabindex="-1"
+    @change="openChosen"
+  />
+  <NameDialog
+    v-model:visible="namingOpen"
+    :header="naming === 'rename' ? 'Rename the wall' : 'New wall'"
+    :action="naming === 'rename' ? 'Rename' : 'Create'"
+    :name="naming === 'rename' ? (wall.document?.name ?? '') : ''"
+    @take="take"
+  />
+</template>
+
+<style scoped>
+.outdoors {
+  white-space: nowrap;
+}
+
+@media (max-width: 900px) {
+  .outdoors {
+    display: none;
+  }
+}
+</style>

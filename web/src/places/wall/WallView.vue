@@ -1,0 +1,198 @@
+<script setup lang="ts">
+import { useElementSize, useEventListener } from '@vueuse/core';
+import { computed, ref, useTemplateRef, watch } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { InputError, type Command } from '@eldrun/core';
+import { ApiProblem } from '../../api.ts';
+import { depthAxis } from '../../drawing/axis.ts';
+import { useNotices } from '../../notices.ts';
+import ExplanationDialog from '../../parts/ExplanationDialog.vue';
+import { useBench } from '../../stores/bench.ts';
+import { useProject } from '../../stores/project.ts';
+import { useWall } from '../../stores/wall.ts';
+import KeysDialog from './KeysDialog.vue';
+import LayerCallouts from './LayerCallouts.vue';
+import LayerPanel from './LayerPanel.vue';
+import MaterialShelf from './MaterialShelf.vue';
+import QuickLine from './QuickLine.vue';
+import Readings from './Readings.vue';
+import SectionDrawing from './SectionDrawing.vue';
+import TraceDrawing from './TraceDrawing.vue';
+import VerdictList from './VerdictList.vue';
+import WallTools from './WallTools.vue';
+import { useBenchKeys } from './bench-keys.ts';
+import { useBenchLink } from './bench-link.ts';
+
+const route = useRoute();
+const router = useRouter();
+const project = useProject();
+const wall = useWall();
+const bench = useBench();
+const notices = useNotices();
+
+const state = ref<'loading' | 'ready' | 'failed'>('loading');
+const failure = ref('');
+const keysShown = ref(false);
+const shelfShown = ref(false);
+const quickLine = useTemplateRef('quickLine');
+const sectionBox = useTemplateRef<HTMLElement>('sectionBox');
+const { width } = useElementSize(sectionBox);
+
+/** Height of a callout row at the least: a comfortable touch target, px. */
+const ROW = 44;
+const LEAST_HEIGHT = 372;
+
+const rows = computed(() => wall.document?.layers.length ?? 0);
+const height = computed(() => Math.max(LEAST_HEIGHT, rows.value * ROW + 8));
+const axis = computed(() => {
+  const { assessment } = wall;
+  if (!assessment || width.value < 10) return null;
+  const main = assessment.wall.layers.find(
+    ({ member }) => member && member.frame === assessment.wall.mainFrame,
+  );
+  return depthAxis(
+    assessment.quantities.thickness,
+    main?.member?.shape.spacing ?? 0,
+    width.value,
+    height.value,
+  );
+});
+
+async function open(): Promise<void> {
+  state.value = 'loading';
+  try {
+    await wall.open(String(route.params['wall']));
+    bench.selected = null;
+    bench.editing = null;
+    state.value = 'ready';
+  } catch (error) {
+    if (error instanceof ApiProblem && error.status === 404) {
+      await router.replace({ name: 'lost', params: { rest: route.path.slice(1).split('/') } });
+      return;
+    }
+    failure.value = (error as Error).message;
+    state.value = 'failed';
+  }
+}
+
+/** Does a step and says so when it is refused. Returns whether it was done. */
+function run(name: string, commands: Command[]): boolean {
+  try {
+    wall.run(name, commands);
+    return true;
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    notices.wrong(`${name}: not done`, error);
+    return false;
+  }
+}
+
+watch(
+  () => route.params['wall'],
+  (id) => id && id !== wall.id && open(),
+);
+watch(
+  () => wall.document?.layers,
+  (layers) => {
+    if (!layers?.some(({ id }) => id === bench.selected)) bench.selected = null;
+    if (!layers?.some(({ id }) => id === bench.editing)) bench.editing = null;
+  },
+);
+useEventListener(window, 'pagehide', wall.keepSteps);
+useBenchLink(state);
+useBenchKeys({
+  run,
+  focusQuickLine: () => quickLine.value?.focus(),
+  showKeys: () => (keysShown.value = true),
+  enabled: () => state.value === 'ready',
+});
+
+void open();
+</script>
+
+<template>
+  <p v-if="state === 'loading'" class="soft" role="status">Loading the wall…</p>
+  <div v-else-if="state === 'failed'" class="failed" role="alert">
+    <h1>The wall could not be loaded</h1>
+    <p>{{ failure }}</p>
+    <button class="action" type="button" @click="open">Try again</button>
+  </div>
+  <div v-else-if="wall.document" class="bench">
+    <WallTools @keys="keysShown = true" />
+    <h1 class="hidden-label">{{ wall.document.name }}</h1>
+    <QuickLine ref="quickLine" class="quick" @insert="run" @shelf="shelfShown = true" />
+    <p v-if="wall.problem" class="problem" role="alert">
+      This wall cannot be computed: {{ wall.problem }}
+    </p>
+    <section class="drawing" aria-label="The wall, layer by layer">
+      <LayerCallouts class="callouts" :axis="axis" :height="height" @run="run" />
+      <div ref="sectionBox" class="section">
+        <SectionDrawing v-if="axis && rows > 0" :axis="axis" :width="width" />
+        <p v-else-if="rows === 0" class="soft hint">
+          Nothing here yet. Type the first layer above, such as <strong>1/2 gypsum board</strong>, and press Enter.
+        </p>
+      </div>
+      <TraceDrawing v-if="axis && bench.profile" class="traces" :axis="axis" />
+    </section>
+    <Readings class="readings" />
+    <VerdictList @run="run" />
+    <LayerPanel @run="run" />
+    <MaterialShelf v-model:visible="shelfShown" @run="run" />
+    <KeysDialog v-model:visible="keysShown" />
+    <ExplanationDialog
+      :explanation="bench.explanation"
+      :units="project.units"
+      @close="bench.explanation = null"
+    />
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  display: grid;
+  gap: 12px;
+}
+
+.drawing {
+  display: grid;
+  grid-template-columns: 300px minmax(0, 1fr) 240px;
+  align-items: start;
+}
+
+.hint {
+  padding: 60px 40px;
+}
+
+.problem {
+  padding: 8px 12px;
+  border: 1px solid var(--fail);
+  background: var(--sheet);
+  color: var(--fail);
+}
+
+.failed {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+
+@media (max-width: 1000px) {
+  .drawing {
+    grid-template-columns: 250px minmax(0, 1fr);
+  }
+
+  .traces {
+    grid-column: 2;
+  }
+}
+
+@media (max-width: 700px) {
+  .drawing {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .traces {
+    grid-column: 1;
+  }
+}
+</style>

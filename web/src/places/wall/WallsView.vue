@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { ref, watchEffect } from 'vue';
+import { useRouter } from 'vue-router';
+import { useNotices } from '../../notices.ts';
+import NameDialog from '../../parts/NameDialog.vue';
+import { useProject } from '../../stores/project.ts';
+import { useWallActions } from './wall-actions.ts';
+
+const router = useRouter();
+const project = useProject();
+const notices = useNotices();
+const actions = useWallActions();
+const naming = ref(false);
+
+// A project's first wall is what “Wall” means; without one, this page offers to start it.
+watchEffect(() => {
+  const first = project.walls[0];
+  if (first)
+    void router.replace({ name: 'build-up', params: { project: project.id, wall: first.id } });
+});
+
+async function create(name: string): Promise<void> {
+  try {
+    await actions.create(name);
+  } catch (error) {
+    notices.wrong('The wall was not created', error);
+  }
+}
+</script>
+
+<template>
+  <div v-if="project.walls.length === 0" class="empty">
+    <h1>No wall yet</h1>
+    <p>Start one, or drop a wall file on this page.</p>
+    <button class="action ink" type="button" @click="naming = true">New wall</button>
+    <NameDialog v-model:visible="naming" header="New wall" action="Create" name="" @take="create" />
+  </div>
+</template>
+
+<style scoped>
+.empty {
+  display: grid;
+  gap: 12px;
+  justify-items: start;
+}
+</style>

@@ -1,0 +1,80 @@
+import {
+  CLIMATES,
+  findMaterial,
+  InputError,
+  withBrief,
+  type Brief,
+  type Material,
+  type ProjectWall,
+  type WallFile,
+} from '@eldrun/core';
+import { sameDocument } from './same-document.ts';
+
+/** The largest wall file, bytes. */
+const LARGEST = 1024 * 1024;
+
+/**
+ * Reads a wall file that a person chose or dropped.
+ *
+ * @throws InputError that names the field and what is allowed
+ */
+export async function wallOfFile(
+  file: File,
+  projectMaterials: Record<string, Material>,
+): Promise<WallFile> {
+  if (file.size > LARGEST) throw new InputError('', 'the file is too large', 'at most 1 MiB');
+  const { parseWallFile } = await import('@eldrun/core/schema');
+  return parseWallFile(await file.text(), projectMaterials);
+}
+
+/** The brief that a wall file carries. */
+export function briefOfFile({ convention, indoor, outdoor, targets }: WallFile): Brief {
+  return { convention, indoor, outdoor, ...(targets ? { targets } : {}) };
+}
+
+/** A wall file as a wall of a project: what it says as the brief does follows the brief from then on. */
+export function asProjectWall(file: WallFile, brief: Brief): ProjectWall {
+  const wall: ProjectWall = { ...file };
+  for (const field of ['convention', 'indoor', 'outdoor', 'targets'] as const)
+    if (sameDocument(wall[field], brief[field])) delete wall[field];
+  return wall;
+}
+
+/** A project's wall as a file that stands alone: the brief resolved, the project's own materials inside. */
+export function asWallFile(
+  wall: ProjectWall,
+  brief: Brief,
+  projectMaterials: Record<string, Material>,
+): WallFile {
+  const file = withBrief(wall, brief);
+  const used = new Set(
+    wall.layers.flatMap((layer) => {
+      if (layer.kind === 'sheet') return [layer.material];
+      if (layer.kind === 'air') return [];
+      return [layer.member.material, ...(typeof layer.fill === 'string' ? [layer.fill] : [])];
+    }),
+  );
+  const materials = Object.fromEntries(
+    [...used]
+      .filter((id) => Object.hasOwn(projectMaterials, id) || Object.hasOwn(wall.materials ?? {}, id))
+      .map((id) => [id, findMaterial(id, wall, projectMaterials)!]),
+  );
+  return { ...file, ...(Object.keys(materials).length > 0 ? { materials } : {}) };
+}
+
+/** Hands a wall file to the browser's downloads. */
+export function download(file: WallFile): void {
+  const url = URL.createObjectURL(
+    new Blob([`${JSON.stringify(file, null, 2)}\n`], { type: 'application/json' }),
+  );
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = `${file.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'wall'}.json`;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+/** The name of where a brief stands. */
+export function climateName({ outdoor }: Pick<Brief, 'outdoor'>): string {
+  return 'climate' in outdoor ? (CLIMATES[outdoor.climate]?.name ?? outdoor.climate) : 'Own figures';
+}
