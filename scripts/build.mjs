@@ -4,7 +4,14 @@ import { join } from 'node:path';
 import { ensurePackages, ROOT } from './packages.mjs';
 import { main, runOrFail } from './run.mjs';
 
-const SOURCES = ['core/src', 'core/data', 'server/src', 'web', 'package-lock.json', 'scripts/build.mjs'];
+const SOURCES = [
+  'core/src',
+  'core/data',
+  'server/src',
+  'web',
+  'package-lock.json',
+  'scripts/build.mjs',
+];
 
 function fingerprint() {
   const hash = createHash('sha256');
@@ -29,7 +36,9 @@ export async function build() {
     existsSync(join(ROOT, 'web/dist/index.html')) && existsSync(join(ROOT, 'server/dist/main.mjs'));
   if (built && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   console.log('Building…');
-  runOrFail('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web') });
+  runOrFail('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], {
+    cwd: join(ROOT, 'web'),
+  });
   const { build: bundle } = await import('esbuild');
   await bundle({
     entryPoints: [join(ROOT, 'server/src/main.ts')],

@@ -12,7 +12,10 @@ export function installDebian(name, purpose) {
   if (process.getuid?.() !== 0 || capture('apt-get', ['--version']) === null)
     throw new Refusal(advice);
   console.log(`Installing ${name}…`);
-  const quiet = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } };
+  const quiet = {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  };
   const install = () =>
     run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], quiet);
   if (!install() && !(run('apt-get', ['update', '-qq'], quiet) && install()))

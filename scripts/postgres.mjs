@@ -46,7 +46,10 @@ export function ensurePostgres() {
 function program(name, args, options = {}) {
   const path = join(ensurePostgres(), name);
   const [command, all] = asRoot
-    ? ['setpriv', ['--reuid=postgres', '--regid=postgres', '--init-groups', '--reset-env', path, ...args]]
+    ? [
+        'setpriv',
+        ['--reuid=postgres', '--regid=postgres', '--init-groups', '--reset-env', path, ...args],
+      ]
     : [path, args];
   return spawnSync(command, all, { cwd: '/', encoding: 'utf8', ...options });
 }
@@ -69,9 +72,13 @@ export function defaultDataFolder() {
   if (!asRoot) return inside;
   ensurePostgres();
   const reachable =
-    spawnSync('setpriv', ['--reuid=postgres', '--regid=postgres', '--init-groups', 'test', '-x', ROOT], {
-      cwd: '/',
-    }).status === 0;
+    spawnSync(
+      'setpriv',
+      ['--reuid=postgres', '--regid=postgres', '--init-groups', 'test', '-x', ROOT],
+      {
+        cwd: '/',
+      },
+    ).status === 0;
   if (reachable) return inside;
   const mark = createHash('sha256').update(ROOT).digest('hex').slice(0, 8);
   return join('/var/lib/eldrun', `${basename(ROOT)}-${mark}`);
@@ -119,7 +126,9 @@ export class Cluster {
         `-p ${port}`,
         '-c listen_addresses=127.0.0.1',
         "-c unix_socket_directories=''",
-        ...(durable ? [] : ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off']),
+        ...(durable
+          ? []
+          : ['-c fsync=off', '-c synchronous_commit=off', '-c full_page_writes=off']),
       ].join(' ');
       const log = join(this.data, 'server.log');
       programOrFail('pg_ctl', ['-D', this.data, '-w', '-l', log, '-o', settings, 'start']);
@@ -156,8 +165,17 @@ export class Cluster {
     chmodSync(this.data, 0o700);
     try {
       programOrFail('initdb', [
-        '-D', this.data, '-U', USER, '-A', 'scram-sha-256', `--pwfile=${handover}`,
-        '-E', 'UTF8', '--locale=C.UTF-8', '--no-sync',
+        '-D',
+        this.data,
+        '-U',
+        USER,
+        '-A',
+        'scram-sha-256',
+        `--pwfile=${handover}`,
+        '-E',
+        'UTF8',
+        '--locale=C.UTF-8',
+        '--no-sync',
       ]);
     } catch (error) {
       rmSync(this.data, { recursive: true, force: true });

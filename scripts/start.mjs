@@ -49,7 +49,8 @@ async function choosePort(wanted) {
     const port = Number(wanted);
     if (!Number.isInteger(port) || port < 1 || port > 65535)
       throw new Refusal(`--port ${wanted} is not a port. Allowed: 1 to 65535.`);
-    if (!(await isFree(port))) throw new Refusal(`Port ${port} is taken. Choose another with --port N.`);
+    if (!(await isFree(port)))
+      throw new Refusal(`Port ${port} is taken. Choose another with --port N.`);
     return port;
   }
   for (let port = FIRST_PORT; port < FIRST_PORT + 100; port++) if (await isFree(port)) return port;

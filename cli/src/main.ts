@@ -55,12 +55,16 @@ export async function run(argv: string[], output: Output): Promise<number> {
   }
   if (command !== 'check' || files.length === 0) {
     output.stderr.write(
-      command === 'check' ? `eldrun: check needs a file\n${HELP}` : `eldrun: say what to do\n${HELP}`,
+      command === 'check'
+        ? `eldrun: check needs a file\n${HELP}`
+        : `eldrun: say what to do\n${HELP}`,
     );
     return EXIT.badInput;
   }
   if (values.units !== 'imperial' && values.units !== 'metric') {
-    output.stderr.write(`eldrun: --units ${values.units} is not known. Allowed: imperial, metric.\n`);
+    output.stderr.write(
+      `eldrun: --units ${values.units} is not known. Allowed: imperial, metric.\n`,
+    );
     return EXIT.badInput;
   }
   return check(files, { json: values.json, strict: values.strict, units: values.units }, output);

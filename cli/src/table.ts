@@ -35,7 +35,9 @@ export function resultTable(file: string, result: ResultFile, units: UnitSystem)
     ...result.verdicts.flatMap(({ status, title, reason, fixes }) => [
       `  ${SIGN[status].padEnd(9)} ${title}`,
       `            ${reason}`,
-      ...fixes.map(({ label, effect }) => `            → ${label}: ${resistance(effect.effectiveR)}`),
+      ...fixes.map(
+        ({ label, effect }) => `            → ${label}: ${resistance(effect.effectiveR)}`,
+      ),
     ]),
     ...result.problems.map((problem) => `  ${problem}`),
     '',

@@ -1,10 +1,6 @@
 import type { Materials } from './materials/index.ts';
 import { thermalOf, type Thermal } from './heat/index.ts';
-import {
-  condensingPlaneOf,
-  indoorDewPoints,
-  type CondensingPlane,
-} from './moisture/index.ts';
+import { condensingPlaneOf, indoorDewPoints, type CondensingPlane } from './moisture/index.ts';
 import { quantitiesOf, type Quantities } from './quantities/index.ts';
 import { resolveWall, type ResolvedWall, type WallFile } from './wall/index.ts';
 
@@ -39,6 +35,7 @@ export function assess(file: WallFile, projectMaterials: Materials = {}): Assess
     moisture: { indoorDewPoint, condensingPlane },
     quantities: quantitiesOf(wall),
     framingLoss: Math.max(0, 1 - framed.r / thermal.cavityPath.r),
-    worstMonth: condensingPlane && condensingPlane.margin.indexOf(Math.min(...condensingPlane.margin)),
+    worstMonth:
+      condensingPlane && condensingPlane.margin.indexOf(Math.min(...condensingPlane.margin)),
   };
 }

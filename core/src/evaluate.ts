@@ -56,6 +56,8 @@ export function evaluate(
       reason: messageText(verdict.reason, sentences),
       fixes: verdict.fixes.map((fix) => ({ ...fix, label: messageText(fix.label, sentences) })),
     })),
-    problems: incomplete.map((id) => `layer “${id}” has no price or no carbon figure: the sums leave it out`),
+    problems: incomplete.map(
+      (id) => `layer “${id}” has no price or no carbon figure: the sums leave it out`,
+    ),
   };
 }

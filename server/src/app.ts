@@ -51,7 +51,9 @@ export function createApp({ pool, logger, page, loopback = true }: AppOptions): 
       },
     }),
   );
-  app.use(helmet({ contentSecurityPolicy: CONTENT_SECURITY_POLICY, strictTransportSecurity: false }));
+  app.use(
+    helmet({ contentSecurityPolicy: CONTENT_SECURITY_POLICY, strictTransportSecurity: false }),
+  );
 
   const api = express.Router();
   api.use(sameOrigin(loopback), jsonOnly, express.json({ limit: LARGEST_BODY }));
@@ -98,7 +100,8 @@ const jsonOnly: RequestHandler = (request, _response, next) => {
 const answerError: ErrorRequestHandler = (error, request, response, _next) => {
   const known = toApiError(error);
   if (known.status >= 500) request.log.error({ err: error as Error }, known.code);
-  response
-    .status(known.status)
-    .json({ error: { code: known.code, message: known.message, path: known.path }, ...known.extra });
+  response.status(known.status).json({
+    error: { code: known.code, message: known.message, path: known.path },
+    ...known.extra,
+  });
 };

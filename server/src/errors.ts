@@ -45,7 +45,12 @@ const foreignOrigin = (): ApiError =>
   new ApiError(403, 'foreign_origin', 'This request comes from another site.', 'Origin');
 
 const wrongType = (): ApiError =>
-  new ApiError(415, 'unsupported_media_type', 'Send JSON: content-type application/json.', 'Content-Type');
+  new ApiError(
+    415,
+    'unsupported_media_type',
+    'Send JSON: content-type application/json.',
+    'Content-Type',
+  );
 
 const tooLarge = (): ApiError =>
   new ApiError(413, 'too_large', 'The request is larger than 1 MiB.');
@@ -54,10 +59,18 @@ const malformed = (): ApiError =>
   new ApiError(422, 'malformed_json', 'The request is not JSON. Allowed: a JSON object.');
 
 const unstorable = (): ApiError =>
-  new ApiError(422, 'invalid', 'A text holds a character that cannot be stored. Allowed: text without NUL and broken surrogates.');
+  new ApiError(
+    422,
+    'invalid',
+    'A text holds a character that cannot be stored. Allowed: text without NUL and broken surrogates.',
+  );
 
 const databaseAway = (): ApiError =>
-  new ApiError(503, 'database_unavailable', 'The database does not answer. Edits stay in the page and are saved when it is back.');
+  new ApiError(
+    503,
+    'database_unavailable',
+    'The database does not answer. Edits stay in the page and are saved when it is back.',
+  );
 
 const internal = (): ApiError =>
   new ApiError(500, 'internal', 'Eldrun failed at this request. The log says more.');

@@ -44,10 +44,9 @@ type Database = pg.Pool | pg.PoolClient;
 
 /** One wall. @throws ApiError 404 */
 export async function readWall(database: Database, id: string): Promise<WallRow> {
-  const { rows } = await database.query<WallRow>(
-    `SELECT ${WALL_FIELDS} FROM walls WHERE id = $1`,
-    [id],
-  );
+  const { rows } = await database.query<WallRow>(`SELECT ${WALL_FIELDS} FROM walls WHERE id = $1`, [
+    id,
+  ]);
   if (!rows[0]) throw notFound('wall');
   return rows[0];
 }

@@ -173,7 +173,12 @@ export class Autosave<D> {
   }
 
   private keep(): void {
-    const draft: Draft<D> = { revision: this.revision, document: this.document, steps: this.steps, sent: this.sent };
+    const draft: Draft<D> = {
+      revision: this.revision,
+      document: this.document,
+      steps: this.steps,
+      sent: this.sent,
+    };
     this.options.storage.setItem(this.options.key, JSON.stringify(draft));
   }
 
@@ -185,7 +190,9 @@ export class Autosave<D> {
 
   private readDraft(): Draft<D> | null {
     try {
-      return JSON.parse(this.options.storage.getItem(this.options.key) ?? 'null') as Draft<D> | null;
+      return JSON.parse(
+        this.options.storage.getItem(this.options.key) ?? 'null',
+      ) as Draft<D> | null;
     } catch {
       return null;
     }

@@ -1,5 +1,6 @@
 import {
   formatText,
+  lower,
   LUMBER,
   MONTHS,
   nameOf,
@@ -28,10 +29,19 @@ export function memberName(member: Member, depth: number, units: UnitSystem): st
 
 /** The main line of a callout. */
 export function layerTitle(layer: Layer, find: FindMaterial, units: UnitSystem): string {
-  if (layer.kind !== 'framed') return nameOf(layer, find);
-  const member = frameName(layer, units);
-  const fill = typeof layer.fill === 'string' ? find(layer.fill)?.name : nameOf(layer, find);
-  return typeof layer.fill === 'string' ? `${member}, ${fill ?? layer.fill}` : `${fill}`;
+  if (layer.kind !== 'framed' || typeof layer.fill !== 'string')
+    return shortName(nameOf(layer, find));
+  const fill = shortName(find(layer.fill)?.name ?? layer.fill);
+  return `${frameName(layer, units)}, ${lower(fill)}`;
+}
+
+/** Names this long lose what stands behind a comma. */
+const LONG = 26;
+
+/** A material's name without what only a table has room for. */
+function shortName(name: string): string {
+  const plain = name.replace(/ \([^)]*\)/g, '');
+  return plain.length > LONG ? plain.split(',')[0]! : plain;
 }
 
 /** `2×6 at 16 in.` */

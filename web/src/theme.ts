@@ -70,10 +70,33 @@ export const THEME = definePreset(Aura, {
   },
   components: {
     dialog: { root: { borderColor: '#16211e' } },
-    toast: { root: { borderWidth: '1px' }, colorScheme: { light: {
-      error: { background: '#ffffff', borderColor: '#b3261e', color: '#b3261e', detailColor: '#16211e', shadow: 'none' },
-      success: { background: '#ffffff', borderColor: '#1b7f5c', color: '#146247', detailColor: '#16211e', shadow: 'none' },
-      info: { background: '#ffffff', borderColor: '#4a5a56', color: '#16211e', detailColor: '#16211e', shadow: 'none' },
-    } } },
+    toast: {
+      root: { borderWidth: '1px' },
+      colorScheme: {
+        light: {
+          error: {
+            background: '#ffffff',
+            borderColor: '#b3261e',
+            color: '#b3261e',
+            detailColor: '#16211e',
+            shadow: 'none',
+          },
+          success: {
+            background: '#ffffff',
+            borderColor: '#1b7f5c',
+            color: '#146247',
+            detailColor: '#16211e',
+            shadow: 'none',
+          },
+          info: {
+            background: '#ffffff',
+            borderColor: '#4a5a56',
+            color: '#16211e',
+            detailColor: '#16211e',
+            shadow: 'none',
+          },
+        },
+      },
+    },
   },
 });

@@ -56,7 +56,9 @@ export function asWallFile(
   );
   const materials = Object.fromEntries(
     [...used]
-      .filter((id) => Object.hasOwn(projectMaterials, id) || Object.hasOwn(wall.materials ?? {}, id))
+      .filter(
+        (id) => Object.hasOwn(projectMaterials, id) || Object.hasOwn(wall.materials ?? {}, id),
+      )
       .map((id) => [id, findMaterial(id, wall, projectMaterials)!]),
   );
   return { ...file, ...(Object.keys(materials).length > 0 ? { materials } : {}) };
@@ -76,5 +78,7 @@ export function download(file: WallFile): void {
 
 /** The name of where a brief stands. */
 export function climateName({ outdoor }: Pick<Brief, 'outdoor'>): string {
-  return 'climate' in outdoor ? (CLIMATES[outdoor.climate]?.name ?? outdoor.climate) : 'Own figures';
+  return 'climate' in outdoor
+    ? (CLIMATES[outdoor.climate]?.name ?? outdoor.climate)
+    : 'Own figures';
 }

@@ -76,7 +76,9 @@ export function explainLayerVapor(
   return {
     title,
     value: measured('permeance', AIR_PERMEABILITY / vaporThickness),
-    formula: layer.fill ? 's_d = μ·d,  permeance = δ₀ / s_d' : `s_d = max(d, ${AIR_LAYER_VAPOR_THICKNESS} m)`,
+    formula: layer.fill
+      ? 's_d = μ·d,  permeance = δ₀ / s_d'
+      : `s_d = max(d, ${AIR_LAYER_VAPOR_THICKNESS} m)`,
     inputs: [
       { label: 'Thickness d', value: measured('length', layer.thickness) },
       { label: 's_d', value: measured('vaporThickness', vaporThickness) },
@@ -95,7 +97,8 @@ export function explainPoint(profile: Profile, point: ProfilePoint): Explanation
   return {
     title: `At ${(point.depth * 1000).toFixed(0)} mm from the inner surface`,
     value: measured('temperature', point.temperature),
-    formula: 'θ falls in proportion to R, p in proportion to s_d; dew point from p; RH = p / p_sat(θ)',
+    formula:
+      'θ falls in proportion to R, p in proportion to s_d; dew point from p; RH = p / p_sat(θ)',
     inputs: [
       { label: 'Dew point', value: measured('temperature', point.dewPoint) },
       {

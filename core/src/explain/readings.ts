@@ -12,7 +12,8 @@ const FILM_SOURCE = {
 const METHOD = {
   combined: {
     name: 'Combined method',
-    formula: 'R = (R_parallel + R_isothermal) / 2;  U_eff = 1/R + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
+    formula:
+      'R = (R_parallel + R_isothermal) / 2;  U_eff = 1/R + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
     source: 'EN ISO 6946:2017, 6.7.2 and Annex F',
   },
   parallelPath: {
@@ -48,7 +49,9 @@ export function explainEffectiveR(assessment: Assessment): Explanation {
     inputs: [
       { label: 'Outer film', value: resistance(wall.outerFilm) },
       ...byLayer(assessment, (i) =>
-        i < wall.counted ? resistance(thermal.layers[i]!.resistance) : 'outside an open gap: left out',
+        i < wall.counted
+          ? resistance(thermal.layers[i]!.resistance)
+          : 'outside an open gap: left out',
       ),
       { label: 'Inner film', value: resistance(wall.innerFilm) },
       { label: 'Through the cavity', value: resistance(thermal.cavityPath.r) },
@@ -108,7 +111,10 @@ export function explainMargin(assessment: Assessment): Explanation {
     formula: 'θ_plane = θ_i − (θ_i − θ_e)·R_inside / R_T;  margin = θ_plane − θ_dew,i',
     inputs: MONTHS.flatMap((month, m): Input[] => [
       { label: `${month}: plane`, value: measured('temperature', plane.temperature[m]!) },
-      { label: `${month}: indoor dew point`, value: measured('temperature', moisture.indoorDewPoint[m]!) },
+      {
+        label: `${month}: indoor dew point`,
+        value: measured('temperature', moisture.indoorDewPoint[m]!),
+      },
     ]),
     source: 'EN ISO 13788:2012, 4.4 and Annex E; plane as the wall-file format defines it',
     leavesOut: say`Cold spells within the month, storage, sun and wetting from outside. It is what leaking indoor air meets, through the cavity; it does not say how much leaks.`,
@@ -133,7 +139,8 @@ export function explainCost(assessment: Assessment): Explanation {
   return {
     title: 'Cost of materials, demo prices',
     value: measured('costPerArea', quantities.cost),
-    formula: 'Σ price; by volume, or by area in proportion to thickness; frame and fill by their shares',
+    formula:
+      'Σ price; by volume, or by area in proportion to thickness; frame and fill by their shares',
     inputs: byLayer(assessment, (i) => {
       const { cost } = quantities.layers[i]!;
       return cost === null ? null : measured('costPerArea', cost);

@@ -79,7 +79,7 @@ function setAt(
     : airSpaceResistance(layer.thickness, layer.emissivity);
   member[i] = layer.member
     ? layer.thickness / conductivityAt(layer.member.material, mean)
-    : fill[i]!;
+    : fill[i];
 }
 
 /** Moves the layers' mean temperatures to what the resistances give; returns the largest move, K. */

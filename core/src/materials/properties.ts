@@ -72,11 +72,7 @@ export function vaporThickness(
  * @param relativeHumidity mean RH of its faces, 0 to 1
  * @returns kg/(s·m²·Pa)
  */
-export function permeance(
-  material: Material,
-  thickness: number,
-  relativeHumidity: number,
-): number {
+export function permeance(material: Material, thickness: number, relativeHumidity: number): number {
   return AIR_PERMEABILITY / vaporThickness(material, thickness, relativeHumidity);
 }
 

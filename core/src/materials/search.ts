@@ -17,7 +17,11 @@ export class MaterialSearch {
     this.materials = materials;
     this.index = new MiniSearch({
       fields: ['name', 'aliases', 'id', 'category'],
-      tokenize: (text) => text.toLowerCase().split(/[^\p{L}\p{N}/]+/u).filter(Boolean),
+      tokenize: (text) =>
+        text
+          .toLowerCase()
+          .split(/[^\p{L}\p{N}/]+/u)
+          .filter(Boolean),
       processTerm: (term) => singular(term),
       searchOptions: {
         boost: { name: 2, aliases: 2.5 },

@@ -3,10 +3,7 @@ export type Table = [number, number][];
 
 /** How a material lets vapor through: exactly one of the four. */
 export type Vapor =
-  | { mu: number }
-  | { muTable: Table }
-  | { permeance: number }
-  | { permeanceTable: Table };
+  { mu: number } | { muTable: Table } | { permeance: number } | { permeanceTable: Table };
 
 export type Role =
   | 'interior-finish'

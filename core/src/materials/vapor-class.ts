@@ -35,4 +35,3 @@ export function vaporClass(material: Material, thickness: number): VaporClass {
   const perms = dryPermeance(material, thickness) / PERM;
   return LIMITS.find(([, limit]) => perms <= limit * (1 + 1e-9))?.[0] ?? 'open';
 }
-

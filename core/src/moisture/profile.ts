@@ -1,10 +1,5 @@
 import { dewPoint, saturationPressure } from '../climate/index.ts';
-import {
-  interfaceTemperatures,
-  onFramePath,
-  pathResistances,
-  type Path,
-} from '../heat/index.ts';
+import { interfaceTemperatures, onFramePath, pathResistances, type Path } from '../heat/index.ts';
 import {
   AIR_LAYER_VAPOR_THICKNESS,
   isVariable,
@@ -120,7 +115,7 @@ function settle(parts: Part[], conditions: Conditions): Float64Array {
   const saturation = new Float64Array(parts.length + 1);
   saturation[0] = saturationPressure(parts[0]?.inner ?? conditions.indoorTemperature);
   parts.forEach((part, i) => (saturation[i + 1] = saturationPressure(part.outer)));
-  const inner = Math.min(conditions.indoorVaporPressure, saturation[0]!);
+  const inner = Math.min(conditions.indoorVaporPressure, saturation[0]);
   const outer = Math.min(conditions.outdoorVaporPressure, saturation[parts.length]!);
 
   let pressures = new Float64Array(parts.length + 1);

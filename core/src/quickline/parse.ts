@@ -201,7 +201,9 @@ function furring(
   const width = numbers.lumber ? numbers.lumber[1] : service ? 0.0381 : 0.0889;
   const thickness = numbers.lengths[0] || numbers.lumber?.[0] || (service ? 0.0381 : DEFAULT_GAP);
   const spacing = numbers.spacing ?? numbers.lengths[1] ?? defaultSpacing(system);
-  const fills = words ? search.find(words, ['cavity-insulation', 'service-layer', 'continuous-insulation']) : [];
+  const fills = words
+    ? search.find(words, ['cavity-insulation', 'service-layer', 'continuous-insulation'])
+    : [];
   const base = {
     kind: 'framed' as const,
     thickness,
@@ -247,8 +249,7 @@ function framed(
   const steel = keywords.has('steel');
   const [first, second] = numbers.lengths;
   const depth = (numbers.lumber ? numbers.lumber[1] : first) || (steel ? 0.0921 : 0.1397);
-  const spacing =
-    numbers.spacing ?? (numbers.lumber ? first : second) ?? defaultSpacing(system);
+  const spacing = numbers.spacing ?? (numbers.lumber ? first : second) ?? defaultSpacing(system);
   const section = steel ? 'c' : 'solid';
   const member: Member = steel
     ? steelMember(spacing, numbers.steelThickness)

@@ -2,15 +2,7 @@ import { distance } from 'fastest-levenshtein';
 
 /** What a word means to the quick line, whatever the material. */
 export type Keyword =
-  | 'stud'
-  | 'steel'
-  | 'furring'
-  | 'service'
-  | 'gap'
-  | 'air'
-  | 'open'
-  | 'still'
-  | 'slight';
+  'stud' | 'steel' | 'furring' | 'service' | 'gap' | 'air' | 'open' | 'still' | 'slight';
 
 const KEYWORDS: Record<string, Keyword> = {
   stud: 'stud',
@@ -36,7 +28,22 @@ const KEYWORDS: Record<string, Keyword> = {
 };
 
 /** Words that carry nothing. */
-const FILLERS = new Set(['with', 'and', 'filled', 'fill', 'of', 'the', 'a', 'an', 'on', 'at', 'between', 'insulation', 'layer', 'space']);
+const FILLERS = new Set([
+  'with',
+  'and',
+  'filled',
+  'fill',
+  'of',
+  'the',
+  'a',
+  'an',
+  'on',
+  'at',
+  'between',
+  'insulation',
+  'layer',
+  'space',
+]);
 
 export function isFiller(word: string): boolean {
   return FILLERS.has(word);

@@ -47,10 +47,7 @@ interface Reading {
 
 const same = (si: number): number => si;
 
-const READINGS: Record<
-  Exclude<Quantity, 'length' | 'permeance'>,
-  Record<UnitSystem, Reading>
-> = {
+const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSystem, Reading>> = {
   resistance: {
     imperial: { unit: 'h·ft²·°F/Btu', convert: (r) => r / R_VALUE, digits: 1 },
     metric: { unit: 'm²K/W', convert: same, digits: 2 },
@@ -154,6 +151,11 @@ function formatLength(metres: number, system: UnitSystem): Formatted {
 function formatPermeance(permeance: number, system: UnitSystem): Formatted {
   const value = system === 'imperial' ? permeance / PERM : permeance * 1e12;
   const digits = value === 0 ? 0 : Math.max(0, 1 - Math.floor(Math.log10(Math.abs(value))));
-  const unit = system === 'imperial' ? (Number(value.toFixed(digits)) === 1 ? 'perm' : 'perms') : 'ng/(s·m²·Pa)';
+  const unit =
+    system === 'imperial'
+      ? Number(value.toFixed(digits)) === 1
+        ? 'perm'
+        : 'perms'
+      : 'ng/(s·m²·Pa)';
   return { text: String(Number(value.toFixed(Math.min(digits, 6)))), unit };
 }

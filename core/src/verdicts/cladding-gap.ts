@@ -48,7 +48,14 @@ function gapOf({ wall }: Assessment): Gap | null {
   }
   const rain = wall.climate?.drivingRainClass;
   const wet = rain === 'moderate' || rain === 'severe';
-  return { cladding, needs, actual, layers, wet, required: Math.max(needs.gap.min, wet ? needs.gap.wetClimateMin : 0) };
+  return {
+    cladding,
+    needs,
+    actual,
+    layers,
+    wet,
+    required: Math.max(needs.gap.min, wet ? needs.gap.wetClimateMin : 0),
+  };
 }
 
 const drains = (assessment: Assessment): boolean => {
@@ -66,7 +73,9 @@ export const claddingGap: Rule = {
     const { cladding, needs, actual, required, wet } = gap;
     const name = layerName(assessment, cladding);
     const rain = wet ? ' where driving rain is common' : '';
-    const note = needs.gap.note ? ` ${needs.gap.note.charAt(0).toUpperCase()}${needs.gap.note.slice(1)}.` : '';
+    const note = needs.gap.note
+      ? ` ${needs.gap.note.charAt(0).toUpperCase()}${needs.gap.note.slice(1)}.`
+      : '';
     if (actual >= required - 1e-6)
       return {
         status: 'pass',
@@ -100,7 +109,11 @@ export const claddingGap: Rule = {
               layer: gapLayer(freeLayerId(assessment.wall.file.layers), thickness, needs),
             },
           ];
-    const fix = attempt(say`Gap of ${measured('length', thickness)}, open at top and bottom`, change, drains);
+    const fix = attempt(
+      say`Gap of ${measured('length', thickness)}, open at top and bottom`,
+      change,
+      drains,
+    );
     return fix ? [fix] : [];
   },
 };

@@ -11,12 +11,20 @@ import { safety } from './safety.ts';
 import { sheathingDewPoint } from './sheathing-dew-point.ts';
 import { steelMethod } from './steel-method.ts';
 import { thicknessLimit } from './thickness-limit.ts';
-import { STATUS_ORDER, type Effect, type Fix, type FixContext, type Rule, type Status, type Verdict } from './types.ts';
+import {
+  STATUS_ORDER,
+  type Effect,
+  type Fix,
+  type FixContext,
+  type Rule,
+  type Status,
+  type Verdict,
+} from './types.ts';
 import { vaporTrap } from './vapor-trap.ts';
 import { waterBarrier } from './water-barrier.ts';
 
 export { STATUS_ORDER, type Effect, type Fix, type Status, type Verdict } from './types.ts';
-export { layerName } from './words.ts';
+export { layerName, lower } from './words.ts';
 
 /** In the order in which equals are shown. */
 const RULES: readonly Rule[] = [
@@ -89,7 +97,7 @@ function contextOf(assessment: Assessment, materials: Materials): FixContext {
   return {
     assessment,
     materials,
-    attempt(label, commands, satisfied): Fix | null {
+    attempt: (label, commands, satisfied): Fix | null => {
       let after: Assessment;
       try {
         after = assess(applyCommands(assessment.wall.file, commands), materials);

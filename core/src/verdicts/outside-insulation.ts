@@ -78,7 +78,9 @@ export function smallestOutsideInsulation(
   const { assessment } = context;
   const board = outsideBoard(assessment);
   if (board) {
-    const steps = boardSteps(board.fillId!, board.fill!).filter((step) => step.total > board.thickness + 1e-6);
+    const steps = boardSteps(board.fillId!, board.fill!).filter(
+      (step) => step.total > board.thickness + 1e-6,
+    );
     const fix = firstOf(context, steps, satisfied, (step) => thicken(assessment, board, step));
     return fix ? [fix] : [];
   }

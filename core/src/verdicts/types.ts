@@ -44,7 +44,11 @@ export interface FixContext {
    *
    * @returns the fix when it satisfies the rule and makes no other verdict worse, else null
    */
-  attempt(label: Message, commands: Command[], satisfied: (after: Assessment) => boolean): Fix | null;
+  attempt: (
+    label: Message,
+    commands: Command[],
+    satisfied: (after: Assessment) => boolean,
+  ) => Fix | null;
 }
 
 /** One thing Eldrun judges about a wall. */

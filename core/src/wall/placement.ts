@@ -107,7 +107,8 @@ export function placementProblem(
   }
   if (place >= PLACE.cladding) {
     const beyond = outside.find((other) => placeOf(other, find) < PLACE.cladding);
-    if (beyond) return `Cladding is the rain screen: ${nameOf(beyond, find)} cannot stand outside it.`;
+    if (beyond)
+      return `Cladding is the rain screen: ${nameOf(beyond, find)} cannot stand outside it.`;
   } else if (inside.some((other) => placeOf(other, find) >= PLACE.cladding)) {
     return `${nameOf(layer, find)} would stand outside the cladding.`;
   }

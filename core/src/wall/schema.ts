@@ -67,7 +67,10 @@ export const materialSchema = Joi.object({
   airPermeance: Joi.number().min(0).max(1e6),
   thicknesses: Joi.array().items(length).max(100),
   roles: Joi.array().items(Joi.string().valid(...ROLES)),
-  gwp: Joi.object({ value: Joi.number().min(-1e4).max(1e4).required(), per: Joi.string().valid('kg').required() }).unknown(),
+  gwp: Joi.object({
+    value: Joi.number().min(-1e4).max(1e4).required(),
+    per: Joi.string().valid('kg').required(),
+  }).unknown(),
   cost: Joi.object({
     usd: Joi.number().min(0).max(1e6).required(),
     per: Joi.string().valid('m2', 'm3').required(),
@@ -154,7 +157,9 @@ const layer = Joi.alternatives().conditional('.kind', {
       }).unknown(),
     },
   ],
-  otherwise: Joi.object({ kind: Joi.string().valid('sheet', 'framed', 'air').required() }).unknown(),
+  otherwise: Joi.object({
+    kind: Joi.string().valid('sheet', 'framed', 'air').required(),
+  }).unknown(),
 });
 
 const indoor = Joi.object({
@@ -293,7 +298,10 @@ function allowedBy(detail: Joi.ValidationErrorItem): { problem: string; allowed:
       return of(`${value} is not an object`, 'an object with named fields');
     case 'object.xor':
     case 'object.missing':
-      return of('says too much or too little', `one of ${(context['peers'] as string[]).join(', ')}`);
+      return of(
+        'says too much or too little',
+        `one of ${(context['peers'] as string[]).join(', ')}`,
+      );
     default:
       return of(detail.message.replace(/^"[^"]*" /, ''), 'see the wall-file format');
   }
@@ -311,9 +319,9 @@ function pathText(path: (string | number)[]): string {
  * @throws InputError with the field's path
  */
 export function check<T>(schema: Joi.Schema, value: unknown, base = ''): T {
-  const { error, value: checked } = schema.validate(value, { convert: false, abortEarly: true });
-  if (!error) return checked as T;
-  const detail = error.details[0]!;
+  const result = schema.validate(value, { convert: false, abortEarly: true });
+  if (!result.error) return result.value as T;
+  const detail = result.error.details[0]!;
   const { problem, allowed } = allowedBy(detail);
   const path = pathText(detail.path);
   throw new InputError(base && path ? `${base}.${path}` : base || path, problem, allowed);
@@ -437,11 +445,23 @@ function checkMember(layer: FramedLayer, path: string): void {
         'a spacing of at least the flange',
       );
     if (member.web >= member.flange)
-      throw new InputError(`${path}.member.web`, 'is not thinner than the flange is wide', `below ${member.flange}`);
+      throw new InputError(
+        `${path}.member.web`,
+        'is not thinner than the flange is wide',
+        `below ${member.flange}`,
+      );
     if (2 * member.web >= layer.thickness)
-      throw new InputError(`${path}.member.web`, 'does not fit the depth of the layer twice', `below ${layer.thickness / 2}`);
+      throw new InputError(
+        `${path}.member.web`,
+        'does not fit the depth of the layer twice',
+        `below ${layer.thickness / 2}`,
+      );
     if (2 * member.lip > layer.thickness)
-      throw new InputError(`${path}.member.lip`, 'two lips do not fit the depth of the layer', `at most ${layer.thickness / 2}`);
+      throw new InputError(
+        `${path}.member.lip`,
+        'two lips do not fit the depth of the layer',
+        `at most ${layer.thickness / 2}`,
+      );
   } else if (clearFieldShare(member) > 1) {
     throw new InputError(
       `${path}.member.spacing`,

@@ -84,7 +84,7 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
       convention: 'ashrae',
       indoor: { temperature: 21, humidity: fixed(0.35) },
       outdoor: { climate: 'cold-humid' },
-      targets: { r: 24 * R_VALUE, thickness: 0.28 },
+      targets: { r: 24 * R_VALUE, thickness: 0.2794 },
     },
     walls: [
       wall('North gable, option A', [
@@ -112,6 +112,16 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
           fasteners: [{ conductivity: 50, diameter: 0.006, perArea: 5, from: 'L6', to: 'L6' }],
         },
       ),
+      wall('North gable, all outside', [
+        sheet('gypsum-board', 0.0127),
+        framed(0.0889, { air: { ventilation: 'still' } }, stud(0.0381, 0.4064), 0.23),
+        sheet('osb', 0.0111),
+        sheet('self-adhered-permeable', 0.0006),
+        sheet('mineral-wool-board-rigid', 0.0762),
+        sheet('mineral-wool-board-rigid', 0.0762),
+        furring(0.019, 0.4064),
+        sheet('fiber-cement-lap', 0.0079),
+      ]),
       wall('Garage link, paint only', [
         sheet('latex-paint', 0.0001),
         sheet('gypsum-board', 0.0127),
@@ -183,7 +193,7 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
     units: 'imperial',
     brief: {
       convention: 'ashrae',
-      indoor: { temperature: 24, humidity: fixed(0.5) },
+      indoor: { temperature: 24, humidity: fixed(0.45) },
       outdoor: { climate: 'hot-humid' },
       targets: { r: 16 * R_VALUE },
     },

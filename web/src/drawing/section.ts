@@ -80,7 +80,10 @@ function centersOf({ shape }: ResolvedMember, origin: number, stretch: number): 
   const first = origin + (shape.offset ?? 0);
   const from = Math.ceil((-reach - first) / shape.spacing);
   const to = Math.floor((stretch + reach - first) / shape.spacing);
-  return Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => first + (from + i) * shape.spacing);
+  return Array.from(
+    { length: Math.max(0, to - from + 1) },
+    (_, i) => first + (from + i) * shape.spacing,
+  );
 }
 
 function memberShape(

@@ -1,4 +1,9 @@
-import { FAHRENHEIT_DEGREE, type CondensingPlane, type Profile, type UnitSystem } from '@eldrun/core';
+import {
+  FAHRENHEIT_DEGREE,
+  type CondensingPlane,
+  type Profile,
+  type UnitSystem,
+} from '@eldrun/core';
 import type { DepthAxis } from './axis.ts';
 
 export interface Tick {
@@ -27,7 +32,12 @@ export function tracesOf(
   axis: DepthAxis,
   width: number,
   system: UnitSystem,
-  plane: { condensing: CondensingPlane; depth: number; temperature: number; dewPoint: number } | null,
+  plane: {
+    condensing: CondensingPlane;
+    depth: number;
+    temperature: number;
+    dewPoint: number;
+  } | null,
 ): Traces {
   const { points, conditions } = profile;
   const values = points.flatMap((point) => [point.temperature, Math.max(point.dewPoint, -60)]);
@@ -49,7 +59,11 @@ export function tracesOf(
   }
 
   const line = (value: (i: number) => number): string =>
-    points.map((point, i) => `${i ? 'L' : 'M'}${x(value(i)).toFixed(1)} ${axis.y(point.depth).toFixed(1)}`).join('');
+    points
+      .map(
+        (point, i) => `${i ? 'L' : 'M'}${x(value(i)).toFixed(1)} ${axis.y(point.depth).toFixed(1)}`,
+      )
+      .join('');
   const inside = `M${x(conditions.indoorTemperature).toFixed(1)} ${(axis.y(0) + AIR).toFixed(1)}`;
   const outside = `L${x(conditions.outdoorTemperature).toFixed(1)} ${(axis.y(points.at(-1)?.depth ?? 0) - AIR).toFixed(1)}`;
   const temperature = inside + line((i) => points[i]!.temperature).replace('M', 'L') + outside;

@@ -43,19 +43,30 @@ async function keepBoth(): Promise<void> {
   >
     <div class="choices">
       <p>
-        This {{ about }} was saved from another page while you edited it here. Nothing is lost: choose what the newest
-        state is to be. Older states stay in its history.
+        This {{ about }} was saved from another page while you edited it here. Nothing is lost:
+        choose what the newest state is to be. Older states stay in its history.
       </p>
       <template v-if="about === 'wall'">
-        <p><strong>Theirs:</strong> {{ summary(wall.theirs?.document) }}, rev. {{ wall.theirs?.revision }}</p>
+        <p>
+          <strong>Theirs:</strong> {{ summary(wall.theirs?.document) }}, rev.
+          {{ wall.theirs?.revision }}
+        </p>
         <p><strong>Yours:</strong> {{ summary(wall.document) }}, not saved</p>
-        <button class="action" type="button" @click="keepBoth">Keep both: mine as a wall of its own</button>
+        <button class="action" type="button" @click="keepBoth">
+          Keep both: mine as a wall of its own
+        </button>
         <button class="action" type="button" @click="wall.keepMine">Keep mine as the newest</button>
-        <button class="action" type="button" @click="wall.takeTheirs">Take theirs, drop mine</button>
+        <button class="action" type="button" @click="wall.takeTheirs">
+          Take theirs, drop mine
+        </button>
       </template>
       <template v-else-if="about === 'project'">
-        <button class="action" type="button" @click="project.keepMine">Keep my brief as the newest</button>
-        <button class="action" type="button" @click="project.takeTheirs">Take theirs, drop mine</button>
+        <button class="action" type="button" @click="project.keepMine">
+          Keep my brief as the newest
+        </button>
+        <button class="action" type="button" @click="project.takeTheirs">
+          Take theirs, drop mine
+        </button>
       </template>
     </div>
   </Dialog>

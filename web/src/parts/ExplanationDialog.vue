@@ -36,7 +36,9 @@ function shown(value: Measured | string): string {
       <p class="value">{{ shown(explanation.value) }}</p>
       <p class="formula">{{ explanation.formula }}</p>
       <table class="table">
-        <caption class="hidden-label">What went in</caption>
+        <caption class="hidden-label">
+          What went in
+        </caption>
         <tbody>
           <tr v-for="(input, i) in explanation.inputs" :key="i">
             <th scope="row">{{ input.label }}</th>

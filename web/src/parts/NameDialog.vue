@@ -31,7 +31,12 @@ function take(): void {
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal :header="header" :style="{ width: '420px', maxWidth: '96vw' }">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    :header="header"
+    :style="{ width: '420px', maxWidth: '96vw' }"
+  >
     <form class="form" @submit.prevent="take">
       <div class="field">
         <label :for="id">{{ label ?? 'Name' }}</label>

@@ -9,7 +9,12 @@ const SHAPES: Record<Status, string> = {
   info: 'M8 2a6 6 0 1 0 .01 0zM8 4.5a3.5 3.5 0 1 1-.01 0z',
   pass: 'M8 2a6 6 0 1 0 .01 0z',
 };
-const WORDS: Record<Status, string> = { fail: 'Fail', caution: 'Caution', info: 'Note', pass: 'Pass' };
+const WORDS: Record<Status, string> = {
+  fail: 'Fail',
+  caution: 'Caution',
+  info: 'Note',
+  pass: 'Pass',
+};
 </script>
 
 <template>

@@ -41,6 +41,8 @@ const CHOICES: { units: UnitSystem; label: string; name: string }[] = [
 .unit[aria-pressed='true'] {
   color: var(--ink);
   font-weight: 700;
-  box-shadow: inset 0 -3px var(--marker), inset 0 -4px var(--ink);
+  box-shadow:
+    inset 0 -3px var(--marker),
+    inset 0 -4px var(--ink);
 }
 </style>

@@ -74,7 +74,8 @@ onBeforeUnmount(() => {
           :to="target(place.name)"
           class="place"
           :class="{
-            here: route.name === place.name || (place.name === 'walls' && route.name === 'build-up'),
+            here:
+              route.name === place.name || (place.name === 'walls' && route.name === 'build-up'),
           }"
           >{{ place.label }}</RouterLink
         >
@@ -147,12 +148,12 @@ onBeforeUnmount(() => {
   flex-direction: column;
   justify-content: space-between;
   gap: 16px;
-  padding: 12px;
+  padding: 12px 8px;
   background: var(--sheet);
   border-right: 1px solid var(--line);
   position: sticky;
   top: 0;
-  max-height: 100vh;
+  height: calc(100vh - 52px);
 }
 
 .place {
@@ -198,6 +199,7 @@ onBeforeUnmount(() => {
     flex-direction: row;
     align-items: center;
     position: static;
+    height: auto;
     padding: 4px 12px;
     border-right: 0;
     border-bottom: 1px solid var(--line);

@@ -36,5 +36,16 @@ export const useBench = defineStore('bench', () => {
     moment.value = (from + by + 12) % 12;
   }
 
-  return { selected, hovered, depth, moment, path, editing, explanation, conditions, profile, stepMonth };
+  return {
+    selected,
+    hovered,
+    depth,
+    moment,
+    path,
+    editing,
+    explanation,
+    conditions,
+    profile,
+    stepMonth,
+  };
 });

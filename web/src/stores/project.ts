@@ -24,7 +24,10 @@ export const useProject = defineStore('project', () => {
   let autosave: Autosave<ProjectDocument> | null = null;
 
   const units = computed<UnitSystem>(() => document.value?.units ?? 'imperial');
-  const materials = computed<Record<string, Material>>(() => ({ ...LIBRARY, ...ownMaterials.value }));
+  const materials = computed<Record<string, Material>>(() => ({
+    ...LIBRARY,
+    ...ownMaterials.value,
+  }));
   const search = computed(() => new MaterialSearch(materials.value));
 
   async function open(projectId: string): Promise<void> {

@@ -153,12 +153,17 @@ export const useWall = defineStore('wall', () => {
   /** In a conflict: this page's state becomes a wall of its own. @returns its id */
   async function keepBoth(): Promise<string> {
     const mine = document.value!;
-    const copy = await api.createWall(project.id, { ...mine, name: `${mine.name.slice(0, 180)} (my version)` });
+    const copy = await api.createWall(project.id, {
+      ...mine,
+      name: `${mine.name.slice(0, 180)} (my version)`,
+    });
     takeTheirs();
     return copy.id;
   }
 
-  const theirs = computed(() => (saveState.value.kind === 'conflict' ? (autosave?.theirs ?? null) : null));
+  const theirs = computed(() =>
+    saveState.value.kind === 'conflict' ? (autosave?.theirs ?? null) : null,
+  );
 
   function stepsKey(): string {
     return `eldrun-steps-${id.value}`;

@@ -46,7 +46,8 @@ function setClimate(climateId: string): void {
 const temperature = computed(() => brief.value.indoor.temperature);
 
 /** What a temperature shows in a field: without its unit, which the label has. */
-const shownTemperature = (celsius: number): string => formatText('temperature', celsius, units.value);
+const shownTemperature = (celsius: number): string =>
+  formatText('temperature', celsius, units.value);
 
 function setTemperature(text: string): void {
   const celsius = parseTemperature(text, units.value, 'indoor.temperature');
@@ -127,7 +128,11 @@ function setTarget(field: keyof Targets, value: number | undefined, step: string
 }
 
 function setTargetR(text: string): void {
-  setTarget('r', text.trim() ? parseResistance(text, units.value, 'targets.r') : undefined, 'Target R');
+  setTarget(
+    'r',
+    text.trim() ? parseResistance(text, units.value, 'targets.r') : undefined,
+    'Target R',
+  );
 }
 
 function setTargetThickness(text: string): void {
@@ -144,7 +149,9 @@ const targetR = computed(() => {
 });
 const targetU = computed(() => {
   const r = brief.value.targets?.r;
-  return r === undefined ? 'R or U; empty for none' : `that is U ${formatText('transmittance', 1 / r, units.value)}`;
+  return r === undefined
+    ? 'R or U; empty for none'
+    : `that is U ${formatText('transmittance', 1 / r, units.value)}`;
 });
 const targetThickness = computed(() => {
   const thickness = brief.value.targets?.thickness;
@@ -170,8 +177,9 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
         @take="setClimate"
       />
       <p v-if="climate" class="small soft">
-        Design day {{ formatText('temperature', climate.designTemperature, units) }} · {{ climate.hdd18 }} K·d heating ·
-        driving rain {{ climate.drivingRainClass }}. Representative, not for a code filing.
+        Design day {{ formatText('temperature', climate.designTemperature, units) }} ·
+        {{ climate.hdd18 }} K·d heating · driving rain {{ climate.drivingRainClass }}.
+        Representative, not for a code filing.
         {{ climate.note }}
       </p>
 
@@ -254,7 +262,10 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
       <TextField
         label="Project name"
         :value="project.document!.name"
-        :take="(name: string) => name.trim() && project.change({ name: name.trim().slice(0, 200) }, 'Name')"
+        :take="
+          (name: string) =>
+            name.trim() && project.change({ name: name.trim().slice(0, 200) }, 'Name')
+        "
       />
     </section>
 
@@ -262,7 +273,9 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
       <h2 id="brief-year">The year outdoors{{ climate ? `: ${climate.name}` : '' }}</h2>
       <ClimateChart :outdoor="outdoor" :units="units" />
       <table class="table year">
-        <caption class="hidden-label">Monthly climate figures</caption>
+        <caption class="hidden-label">
+          Monthly climate figures
+        </caption>
         <thead>
           <tr>
             <th scope="col">Month</th>
@@ -282,7 +295,9 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
             <td>{{ formatText('temperature', celsius, units) }}</td>
             <td>{{ percent(outdoor.relativeHumidity[month]!) }}</td>
             <template v-if="climate">
-              <td>{{ formatText('temperatureDifference', climate.monthly.dailyRange[month]!, units) }}</td>
+              <td>
+                {{ formatText('temperatureDifference', climate.monthly.dailyRange[month]!, units) }}
+              </td>
               <td>{{ climate.monthly.globalHorizontal[month] }}</td>
               <td>{{ climate.monthly.windSpeed[month] }}</td>
               <td>{{ climate.monthly.rain[month] }}</td>
@@ -309,6 +324,7 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
 
 .form {
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 12px;
 }
 
@@ -326,7 +342,7 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
 
 .pair {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 12px;
 }
 

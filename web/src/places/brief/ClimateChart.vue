@@ -20,7 +20,7 @@ const shown = (quantity: 'temperature' | 'relativeHumidity', value: number): num
 const option = computed(() => ({
   animation: false,
   textStyle: { fontFamily: 'Archivo Variable', color: '#16211e' },
-  grid: { left: 44, right: 44, top: 34, bottom: 24 },
+  grid: { left: 48, right: 48, top: 40, bottom: 24 },
   legend: { top: 0, left: 0, itemHeight: 8, textStyle: { color: '#16211e' } },
   tooltip: { trigger: 'axis', borderColor: '#16211e', borderWidth: 1 },
   xAxis: {
@@ -32,11 +32,19 @@ const option = computed(() => ({
   yAxis: [
     {
       type: 'value',
-      name: props.units === 'imperial' ? '°F' : '°C',
-      axisLabel: { color: '#4a5a56' },
+      axisLabel: {
+        color: '#4a5a56',
+        formatter: `{value} ${props.units === 'imperial' ? '°F' : '°C'}`,
+      },
       splitLine: { lineStyle: { color: '#dde3e0' } },
     },
-    { type: 'value', name: '% RH', min: 0, max: 100, axisLabel: { color: '#4a5a56' }, splitLine: { show: false } },
+    {
+      type: 'value',
+      min: 0,
+      max: 100,
+      axisLabel: { color: '#4a5a56', formatter: '{value} %' },
+      splitLine: { show: false },
+    },
   ],
   series: [
     {

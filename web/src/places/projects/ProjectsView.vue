@@ -25,7 +25,6 @@ const renamingOpen = computed({
   },
 });
 
-
 function date(text: string): string {
   return new Date(text).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
 }
@@ -142,8 +141,10 @@ onMounted(() => projects.load());
                 class="wall"
                 :to="{ name: 'build-up', params: { project: project.id, wall: wall.id } }"
               >
-                <strong>{{ wall.name }}</strong>
-                <span class="small soft">{{ date(wall.updatedAt) }}</span>
+                <span>
+                  <strong class="wall-name">{{ wall.name }}</strong>
+                  <span class="small soft">{{ date(wall.updatedAt) }}</span>
+                </span>
                 <span class="verdict">
                   <StatusMark :status="wall.worst.status" word />
                   {{ messageText(wall.worst.title, project.units) }}
@@ -155,12 +156,18 @@ onMounted(() => projects.load());
         </li>
       </ul>
       <p class="small soft">
-        All sample data play in the made-up valley town of Harrow Fell. The adopted local code and the makers'
-        instructions govern; structure and fire belong to licensed professionals.
+        All sample data play in the made-up valley town of Harrow Fell. The adopted local code and
+        the makers' instructions govern; structure and fire belong to licensed professionals.
       </p>
     </main>
 
-    <NameDialog v-model:visible="creating" header="New project" action="Create" name="" @take="create">
+    <NameDialog
+      v-model:visible="creating"
+      header="New project"
+      action="Create"
+      name=""
+      @take="create"
+    >
       <ChoiceField
         label="Units"
         :value="units"
@@ -218,7 +225,7 @@ onMounted(() => projects.load());
 
 .project {
   display: grid;
-  grid-template-columns: 320px minmax(0, 1fr);
+  grid-template-columns: 280px minmax(0, 1fr);
   gap: 24px;
   padding: 14px 0;
   border-top: 1px solid var(--line);
@@ -239,7 +246,7 @@ onMounted(() => projects.load());
 
 .wall {
   display: grid;
-  grid-template-columns: 230px 150px minmax(0, 1fr);
+  grid-template-columns: 240px minmax(0, 1fr);
   gap: 4px 16px;
   align-items: center;
   min-height: 44px;
@@ -259,6 +266,10 @@ onMounted(() => projects.load());
 .verdict {
   display: grid;
   grid-template-columns: 84px 1fr;
+}
+
+.wall-name {
+  display: block;
 }
 
 .none {

@@ -7,7 +7,11 @@
     </pattern>
     <pattern id="hatch-loose" width="20" height="20" patternUnits="userSpaceOnUse">
       <rect width="20" height="20" fill="#f1efe6" />
-      <path d="M2 4l5 2M12 2l3 4M8 11l5-2M3 15l3 3M14 14l4 2M17 8l2-3" stroke="#8d8a75" fill="none" />
+      <path
+        d="M2 4l5 2M12 2l3 4M8 11l5-2M3 15l3 3M14 14l4 2M17 8l2-3"
+        stroke="#8d8a75"
+        fill="none"
+      />
     </pattern>
     <pattern id="hatch-foam" width="12" height="12" patternUnits="userSpaceOnUse">
       <rect width="12" height="12" fill="#e6eff4" />
@@ -27,7 +31,12 @@
     </pattern>
     <pattern id="hatch-wood" width="24" height="9" patternUnits="userSpaceOnUse">
       <rect width="24" height="9" fill="#eccb9c" />
-      <path d="M0 3c6-3 12 3 24 0M0 7c8 2 14-2 24 0" fill="none" stroke="#b98d4f" stroke-width="0.8" />
+      <path
+        d="M0 3c6-3 12 3 24 0M0 7c8 2 14-2 24 0"
+        fill="none"
+        stroke="#b98d4f"
+        stroke-width="0.8"
+      />
     </pattern>
     <pattern id="hatch-gypsum" width="10" height="10" patternUnits="userSpaceOnUse">
       <rect width="10" height="10" fill="#f4f4f1" />

@@ -6,12 +6,22 @@ const visible = defineModel<boolean>('visible', { required: true });
 </script>
 
 <template>
-  <Dialog v-model:visible="visible" modal dismissable-mask header="Keys" :style="{ width: '420px', maxWidth: '96vw' }">
+  <Dialog
+    v-model:visible="visible"
+    modal
+    dismissable-mask
+    header="Keys"
+    :style="{ width: '420px', maxWidth: '96vw' }"
+  >
     <table class="table">
-      <caption class="hidden-label">Keys of the bench</caption>
+      <caption class="hidden-label">
+        Keys of the bench
+      </caption>
       <tbody>
         <tr v-for="[keys, action] in KEYS" :key="keys">
-          <th scope="row"><kbd>{{ keys }}</kbd></th>
+          <th scope="row">
+            <kbd>{{ keys }}</kbd>
+          </th>
           <td class="action-name">{{ action }}</td>
         </tr>
       </tbody>

@@ -31,6 +31,9 @@ const reset = (): void => {
 watch(() => wall.document, reset, { immediate: true });
 
 const LEADER = 36;
+
+/** Thinner than this a layer has no R worth a word, m. */
+const MEMBRANE = 0.002;
 const rowHeight = computed(() => props.height / Math.max(rows.value.length, 1));
 
 const depths = computed(() => {
@@ -53,7 +56,14 @@ const leaders = computed(() => {
     const lane = upward ? i : rows.value.length - 1 - i;
     return {
       id: layer.id,
-      path: leaderLine(rowY, depths.value.get(layer.id) ?? 0, axis, LEADER, lane, rows.value.length),
+      path: leaderLine(
+        rowY,
+        depths.value.get(layer.id) ?? 0,
+        axis,
+        LEADER,
+        lane,
+        rows.value.length,
+      ),
       y: axis.y(depths.value.get(layer.id) ?? 0),
     };
   });
@@ -84,7 +94,8 @@ function figures(layer: Layer): string {
   }
   const vaporThickness = bench.profile?.vaporThicknesses[index];
   if (!resolved.fill || vaporThickness === undefined) return r;
-  return `${r} · ${formatText('permeance', AIR_PERMEABILITY / vaporThickness, project.units)}`;
+  const vapor = formatText('permeance', AIR_PERMEABILITY / vaporThickness, project.units);
+  return resolved.thickness < MEMBRANE ? vapor : `${r} · ${vapor}`;
 }
 
 /** Where a row would land if it were dropped beside another. */
@@ -94,10 +105,18 @@ function problemOf(dragged: string, target: string, after: boolean): string | nu
   const layers = order
     .map((id) => wall.document!.layers.find((layer) => layer.id === id)!)
     .toReversed();
-  return placementProblem(layers, layers.findIndex(({ id }) => id === dragged), wall.material);
+  return placementProblem(
+    layers,
+    layers.findIndex(({ id }) => id === dragged),
+    wall.material,
+  );
 }
 
-function allow(event: { dragged: HTMLElement; related: HTMLElement; willInsertAfter?: boolean }): boolean {
+function allow(event: {
+  dragged: HTMLElement;
+  related: HTMLElement;
+  willInsertAfter?: boolean;
+}): boolean {
   const dragged = event.dragged.dataset['id'];
   const target = event.related.dataset['id'];
   if (!dragged || !target) return false;
@@ -106,7 +125,7 @@ function allow(event: { dragged: HTMLElement; related: HTMLElement; willInsertAf
 }
 
 function dropped(event: SortableEvent): void {
-  const layer = wall.document!.layers.find(({ id }) => id === (event.item as HTMLElement).dataset['id'])!;
+  const layer = wall.document!.layers.find(({ id }) => id === event.item.dataset['id'])!;
   const index = rows.value.length - 1 - (event.newIndex ?? 0);
   emit('run', `Move ${title(layer)}`, [{ type: 'moveLayer', id: layer.id, index }]);
   reset();
@@ -128,7 +147,12 @@ function dropped(event: SortableEvent): void {
       @update="dropped"
       @end="refusal = ''"
     >
-      <li v-for="layer in rows" :key="layer.id" :data-id="layer.id" :style="{ height: `${rowHeight}px` }">
+      <li
+        v-for="layer in rows"
+        :key="layer.id"
+        :data-id="layer.id"
+        :style="{ height: `${rowHeight}px` }"
+      >
         <button
           :id="`row-${layer.id}`"
           type="button"
@@ -146,7 +170,9 @@ function dropped(event: SortableEvent): void {
             <span class="title narrow" :title="title(layer)">{{ title(layer) }}</span>
             <span class="small soft narrow figures">{{ figures(layer) }}</span>
           </span>
-          <strong class="thickness">{{ formatText('length', layer.thickness, project.units) }}</strong>
+          <strong class="thickness">{{
+            formatText('length', layer.thickness, project.units)
+          }}</strong>
         </button>
         <button
           v-if="bench.selected === layer.id"

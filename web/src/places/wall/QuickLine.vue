@@ -40,7 +40,7 @@ const emptyMessage = computed(() => problem.value || 'Name a material, a stud si
 
 function optionOf({ layer, label }: Suggestion): Option {
   const layers = wall.document!.layers;
-  const whole = { ...layer, id: freeLayerId(layers) } as Layer;
+  const whole = { ...layer, id: freeLayerId(layers) };
   const index = placeFor(layers, whole, wall.material);
   return {
     label: messageText(label, project.units),
@@ -64,7 +64,11 @@ function figuresOf(layer: Layer): string {
         : null;
   const material = id === null ? undefined : wall.material(id);
   if (!material) return 'air';
-  const resistance = formatText('resistance', layer.thickness / conductivityAt(material, 24), project.units);
+  const resistance = formatText(
+    'resistance',
+    layer.thickness / conductivityAt(material, 24),
+    project.units,
+  );
   const vapor = vaporClass(material, layer.thickness);
   const perms = formatText('permeance', permeance(material, layer.thickness, 0.5), project.units);
   return `${resistance} · ${perms}, ${vapor === 'open' ? 'vapor-open' : `class ${vapor}`}`;

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText } from '@eldrun/core';
+import { formatText, saturationPressure } from '@eldrun/core';
 import type { DepthAxis } from '../../drawing/axis.ts';
 import { breakLine, sectionOf } from '../../drawing/section.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -26,8 +26,8 @@ const air = computed(() => {
   const now = bench.conditions;
   if (!now) return { outdoors: '', indoors: '' };
   const text = (temperature: number, pressure: number): string => {
-    const dew = formatText('vaporPressure', pressure, project.units);
-    return `${formatText('temperature', temperature, project.units)}, ${dew} vapor`;
+    const humidity = pressure / saturationPressure(temperature);
+    return `${formatText('temperature', temperature, project.units)}, ${formatText('relativeHumidity', humidity, project.units)} RH`;
   };
   return {
     outdoors: text(now.outdoorTemperature, now.outdoorVaporPressure),
@@ -40,7 +40,8 @@ function point(event: PointerEvent): void {
   const y = event.clientY - box.top;
   bench.depth = props.axis.depthAt(y);
   bench.hovered =
-    section.value.layers.find((layer) => y >= layer.y && y <= layer.y + Math.max(layer.height, 2))?.id ?? null;
+    section.value.layers.find((layer) => y >= layer.y && y <= layer.y + Math.max(layer.height, 2))
+      ?.id ?? null;
 }
 
 function leave(): void {
@@ -72,7 +73,8 @@ const label = computed(
   >
     <HatchPatterns />
     <text x="2" :y="Math.max(12, top - 10)" class="side">
-      <tspan class="strong">OUTDOORS</tspan> {{ air.outdoors }}
+      <tspan class="strong">OUTDOORS</tspan>
+      {{ air.outdoors }}
     </text>
     <g v-for="layer in section.layers" :key="layer.id" :class="{ 'left-out': layer.leftOut }">
       <rect
@@ -139,7 +141,8 @@ const label = computed(
       </text>
     </g>
     <text :x="width - 2" :y="Math.min(axis.height - 4, bottom + 14)" class="side end">
-      <tspan class="strong">INDOORS</tspan> {{ air.indoors }}
+      <tspan class="strong">INDOORS</tspan>
+      {{ air.indoors }}
     </text>
   </svg>
 </template>

@@ -41,7 +41,9 @@ const plane = computed(() => {
   };
 });
 
-const traces = computed(() => tracesOf(profile.value, props.axis, inner.value, project.units, plane.value));
+const traces = computed(() =>
+  tracesOf(profile.value, props.axis, inner.value, project.units, plane.value),
+);
 const counted = computed(() => profile.value.points.at(-1)?.depth ?? 0);
 
 const reading = computed(() =>
@@ -106,12 +108,23 @@ const faces = computed(() => {
       @keydown.enter.prevent.stop="open"
     >
       <g transform="translate(12 0)">
-        <rect class="frame" x="0" :y="axis.y(counted)" :width="inner" :height="axis.y(0) - axis.y(counted)" />
+        <rect
+          class="frame"
+          x="0"
+          :y="axis.y(counted)"
+          :width="inner"
+          :height="axis.y(0) - axis.y(counted)"
+        />
         <g v-for="tick in traces.ticks" :key="tick.label">
           <path class="grid" :d="`M${tick.x} ${axis.y(counted)}V${axis.y(0)}`" />
           <text class="tick" :x="tick.x" :y="axis.y(0) + 16">{{ tick.label }}</text>
         </g>
-        <path v-for="face in faces" :key="face.name" class="grid" :d="`M0 ${axis.y(face.at.depth)}H${inner}`" />
+        <path
+          v-for="face in faces"
+          :key="face.name"
+          class="grid"
+          :d="`M0 ${axis.y(face.at.depth)}H${inner}`"
+        />
         <rect
           v-for="(band, i) in traces.crossings"
           :key="`crossing-${i}`"
@@ -163,7 +176,9 @@ const faces = computed(() => {
       >
         Through the {{ bench.path === 'cavity' ? 'member' : 'cavity' }}
       </button>
-      <button class="action quiet small" type="button" @click="tableShown = true">As a table</button>
+      <button class="action quiet small" type="button" @click="tableShown = true">
+        As a table
+      </button>
     </p>
     <Dialog
       v-model:visible="tableShown"
@@ -188,7 +203,11 @@ const faces = computed(() => {
             <td>{{ formatText('temperature', face.at.dewPoint, project.units) }}</td>
             <td>
               {{
-                formatText('relativeHumidity', face.at.vaporPressure / face.at.saturationPressure, project.units)
+                formatText(
+                  'relativeHumidity',
+                  face.at.vaporPressure / face.at.saturationPressure,
+                  project.units,
+                )
               }}
             </td>
           </tr>

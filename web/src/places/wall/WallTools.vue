@@ -25,10 +25,12 @@ const menu = useTemplateRef<InstanceType<typeof Menu>>('menu');
 const chooser = useTemplateRef<HTMLInputElement>('chooser');
 const naming = ref<'new' | 'rename' | null>(null);
 
-const MOMENTS = [...Array.from({ length: 12 }, (_, m) => m as Moment), 'design' as Moment].map((moment) => ({
-  value: moment,
-  label: momentName(moment),
-}));
+const MOMENTS = [...Array.from({ length: 12 }, (_, m) => m as Moment), 'design' as Moment].map(
+  (moment) => ({
+    value: moment,
+    label: momentName(moment),
+  }),
+);
 
 const namingOpen = computed({
   get: () => naming.value !== null,
@@ -78,9 +80,15 @@ const items = computed(() => [
     label: 'This wall',
     items: [
       { label: 'Rename…', command: () => (naming.value = 'rename') },
-      { label: 'Duplicate', command: () => void attempt('It was not copied', () => actions.duplicate(wall.id)) },
+      {
+        label: 'Duplicate',
+        command: () => void attempt('It was not copied', () => actions.duplicate(wall.id)),
+      },
       { label: 'Save as a file', command: saveAsFile },
-      { label: 'Delete', command: () => void attempt('It was not deleted', () => actions.remove(wall.id)) },
+      {
+        label: 'Delete',
+        command: () => void attempt('It was not deleted', () => actions.remove(wall.id)),
+      },
     ],
   },
   {
@@ -120,7 +128,9 @@ const mean = computed(() =>
     >
       Redo
     </button>
-    <button class="action quiet" type="button" aria-haspopup="menu" @click="menu?.toggle($event)">Walls</button>
+    <button class="action quiet" type="button" aria-haspopup="menu" @click="menu?.toggle($event)">
+      Walls
+    </button>
     <span class="small soft outdoors">{{ mean }}</span>
     <Select
       v-model="bench.moment"

@@ -34,7 +34,7 @@ const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const failure = ref('');
 const keysShown = ref(false);
 const shelfShown = ref(false);
-const quickLine = useTemplateRef('quickLine');
+const quickLine = useTemplateRef<{ focus: () => void }>('quickLine');
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox');
 const { width } = useElementSize(sectionBox);
 
@@ -129,7 +129,8 @@ void open();
       <div ref="sectionBox" class="section">
         <SectionDrawing v-if="axis && rows > 0" :axis="axis" :width="width" />
         <p v-else-if="rows === 0" class="soft hint">
-          Nothing here yet. Type the first layer above, such as <strong>1/2 gypsum board</strong>, and press Enter.
+          Nothing here yet. Type the first layer above, such as <strong>1/2 gypsum board</strong>,
+          and press Enter.
         </p>
       </div>
       <TraceDrawing v-if="axis && bench.profile" class="traces" :axis="axis" />

@@ -7,10 +7,10 @@ import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 
 export interface BenchKeys {
-  run(name: string, commands: Command[]): boolean;
-  focusQuickLine(): void;
-  showKeys(): void;
-  enabled(): boolean;
+  run: (name: string, commands: Command[]) => boolean;
+  focusQuickLine: () => void;
+  showKeys: () => void;
+  enabled: () => boolean;
 }
 
 /** What the keys of the bench do, for the list that `?` shows. */
@@ -81,7 +81,11 @@ export function useBenchKeys(keys: BenchKeys): void {
   function soldThicknesses(index: number): readonly number[] {
     const layer = layers()[index]!;
     const id =
-      layer.kind === 'sheet' ? layer.material : layer.kind === 'framed' ? layer.member.material : null;
+      layer.kind === 'sheet'
+        ? layer.material
+        : layer.kind === 'framed'
+          ? layer.member.material
+          : null;
     return (id && wall.material(id)?.thicknesses) || [0.006, 0.01, 0.019, 0.025, 0.038, 0.05];
   }
 

@@ -29,10 +29,7 @@ export function useWallActions() {
   async function openFile(file: File): Promise<void> {
     try {
       const wall = await wallOfFile(file, project.ownMaterials);
-      const { id } = await api.createWall(
-        project.id,
-        asProjectWall(wall, project.document!.brief),
-      );
+      const { id } = await api.createWall(project.id, asProjectWall(wall, project.document!.brief));
       await show(id);
       notices.done(`${file.name} is open`, 'It is a wall of this project now.');
     } catch (error) {
