@@ -22,7 +22,12 @@ export async function e2e(args = []) {
     if (app.exitCode !== null) throw new Refusal('The application did not start.');
     return run(
       process.execPath,
-      [join(ROOT, 'node_modules/@playwright/test/cli.js'), 'test', ...args],
+      [
+        join(ROOT, 'node_modules/@playwright/test/cli.js'),
+        'test',
+        '--config=e2e/playwright.config.ts',
+        ...args,
+      ],
       {
         cwd: ROOT,
         env: {

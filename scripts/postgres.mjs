@@ -116,12 +116,13 @@ export class Cluster {
    * Creates the cluster if it is new and starts it if it is not running.
    *
    * @param durable false only for data that may be lost
+   * @param port where to listen when it is not running; a free one when left out
    */
-  async start({ durable = true } = {}) {
+  async start({ durable = true, port: wanted } = {}) {
     if (!existsSync(join(this.data, 'PG_VERSION'))) this.create();
     let port = this.runningPort();
     if (port === null) {
-      port = await freePort();
+      port = wanted ?? (await freePort());
       const settings = [
         `-p ${port}`,
         '-c listen_addresses=127.0.0.1',

@@ -157,7 +157,9 @@ function sheet(numbers: Numbers, words: string[], search: MaterialSearch): Quick
   const hits = wanted ? search.find(wanted) : [];
   if (hits.length === 0) return NOTHING(wanted);
   const suggestions = hits.map(({ id, material }): Suggestion => {
-    const thickness = numbers.lengths[0] || usualThickness(material);
+    // A composite's figures hold for its own thickness only.
+    const typed = material.composition ? undefined : numbers.lengths[0];
+    const thickness = typed || usualThickness(material);
     return {
       layer: { kind: 'sheet', material: id, thickness },
       label: say`${material.name}, ${measured('length', thickness)}`,

@@ -34,6 +34,11 @@ const WORDS: Record<Status, string> = {
   font-weight: 600;
 }
 
+/* The shape has the color; on the ground the word keeps its contrast in ink. */
+.mark span {
+  color: var(--ink);
+}
+
 .fail {
   color: var(--fail);
 }

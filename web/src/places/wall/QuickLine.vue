@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import AutoComplete from 'primevue/autocomplete';
-import { computed, ref, useTemplateRef } from 'vue';
+import { computed, ref, useId, useTemplateRef, watch } from 'vue';
 import {
   conductivityAt,
   formatText,
@@ -31,12 +30,27 @@ const project = useProject();
 const wall = useWall();
 const bench = useBench();
 const notices = useNotices();
-const box = useTemplateRef<{ $el: HTMLElement }>('box');
-const text = ref<string | Option>('');
-const options = ref<Option[]>([]);
-const problem = ref('');
+const id = useId();
+const input = useTemplateRef<HTMLInputElement>('input');
+const text = ref('');
+const open = ref(false);
+const active = ref(0);
 
-const emptyMessage = computed(() => problem.value || 'Name a material, a stud size or a gap');
+/** Read at every keystroke, at once: Enter always means what stands there. */
+const parsed = computed(() =>
+  text.value.trim().length > 1
+    ? parseQuickLine(text.value, project.units, project.search)
+    : { suggestions: [], problem: null },
+);
+const options = computed(() => parsed.value.suggestions.map(optionOf));
+const shown = computed(
+  () => open.value && (options.value.length > 0 || parsed.value.problem !== null),
+);
+
+watch(text, () => {
+  open.value = true;
+  active.value = 0;
+});
 
 function optionOf({ layer, label }: Suggestion): Option {
   const layers = wall.document!.layers;
@@ -74,17 +88,12 @@ function figuresOf(layer: Layer): string {
   return `${resistance} · ${perms}, ${vapor === 'open' ? 'vapor-open' : `class ${vapor}`}`;
 }
 
-function search({ query }: { query: string }): void {
-  const { suggestions, problem: why } = parseQuickLine(query, project.units, project.search);
-  options.value = suggestions.map(optionOf);
-  problem.value = why ?? '';
-}
-
 function insert(option: Option): void {
   const layers = wall.document!.layers;
   const { index, layer } = option.command;
   const reason = placementProblem(layers.toSpliced(index, 0, layer), index, wall.material);
   text.value = '';
+  open.value = false;
   if (reason) {
     notices.wrong('Not inserted', reason);
     return;
@@ -93,40 +102,74 @@ function insert(option: Option): void {
   bench.selected = layer.id;
 }
 
-function input(): HTMLInputElement | null {
-  return box.value?.$el.querySelector('input') ?? null;
+function step(by: 1 | -1): void {
+  const count = options.value.length;
+  if (count > 0) active.value = (active.value + by + count) % count;
 }
 
-defineExpose({ focus: () => input()?.focus() });
+function enter(): void {
+  const option = options.value[active.value];
+  if (option) insert(option);
+}
+
+function leave(): void {
+  open.value = false;
+  input.value?.blur();
+}
+
+defineExpose({ focus: () => input.value?.focus() });
 </script>
 
 <template>
   <div class="line">
     <span class="slash" aria-hidden="true">/</span>
-    <AutoComplete
-      ref="box"
-      v-model="text"
-      :suggestions="options"
-      option-label="label"
-      :delay="0"
-      :min-length="2"
-      auto-option-focus
-      complete-on-focus
-      :empty-search-message="emptyMessage"
-      placeholder="Type a layer: 1 1/2 mineral wool board, 2x6 16 oc cellulose, 3/4 furring open gap"
-      :pt="{ pcInputText: { root: { 'aria-label': 'Quick line: type a layer' } } }"
-      fluid
-      @complete="search"
-      @option-select="insert($event.value)"
-      @keydown.esc="input()?.blur()"
-    >
-      <template #option="{ option }: { option: Option }">
-        <span class="option">
+    <div class="box">
+      <input
+        ref="input"
+        v-model="text"
+        type="text"
+        role="combobox"
+        autocomplete="off"
+        spellcheck="false"
+        aria-label="Quick line: type a layer"
+        aria-autocomplete="list"
+        :aria-expanded="shown"
+        :aria-controls="`${id}-list`"
+        :aria-activedescendant="shown && options.length > 0 ? `${id}-option-${active}` : undefined"
+        placeholder="Type a layer: 1 1/2 mineral wool board, 2x6 16 oc cellulose, 3/4 furring open gap"
+        @focus="open = true"
+        @blur="open = false"
+        @keydown.down.prevent="step(1)"
+        @keydown.up.prevent="step(-1)"
+        @keydown.enter.prevent="enter"
+        @keydown.esc.prevent="leave"
+      />
+      <ul
+        v-show="shown"
+        :id="`${id}-list`"
+        class="options"
+        role="listbox"
+        aria-label="Readings of the line"
+      >
+        <li
+          v-for="(option, i) in options"
+          :id="`${id}-option-${i}`"
+          :key="option.label"
+          role="option"
+          class="option"
+          :class="{ active: i === active }"
+          :aria-selected="i === active"
+          @mousedown.prevent="insert(option)"
+          @mousemove="active = i"
+        >
           <strong>{{ option.label }}</strong>
           <span class="small">{{ option.about }}</span>
-        </span>
-      </template>
-    </AutoComplete>
+        </li>
+        <li v-if="options.length === 0" class="option soft" role="option" aria-disabled="true">
+          {{ parsed.problem }}
+        </li>
+      </ul>
+    </div>
     <button class="action" type="button" @click="emit('shelf')">Shelf</button>
   </div>
 </template>
@@ -146,10 +189,44 @@ defineExpose({ focus: () => input()?.focus() });
   font-weight: 700;
 }
 
+.box {
+  position: relative;
+}
+
+input {
+  width: 100%;
+  min-height: 44px;
+  padding: 0 12px;
+  border: 1px solid var(--ink);
+  border-radius: 0;
+  background: var(--sheet);
+  color: var(--ink);
+}
+
+input::placeholder {
+  color: #5b6a65;
+}
+
+.options {
+  position: absolute;
+  z-index: 5;
+  inset: 100% 0 auto;
+  margin-top: -1px;
+  border: 1px solid var(--ink);
+  background: var(--sheet);
+}
+
 .option {
   display: flex;
   justify-content: space-between;
+  align-items: center;
   gap: 24px;
-  width: 100%;
+  min-height: 44px;
+  padding: 0 12px;
+  cursor: pointer;
+}
+
+.option.active {
+  background: var(--marker);
 }
 </style>

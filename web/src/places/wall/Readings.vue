@@ -141,11 +141,14 @@ function unitOf({ name, shown }: Reading): string {
       :data-reading="reading.name"
       @click="bench.explanation = reading.open()"
     >
-      <span class="soft small">{{ reading.name }}</span>
+      <!-- A preview changes no line's height: what lies below must not move from under the pointer. -->
+      <span class="small name">
+        <span class="soft">{{ reading.name }}</span>
+        <span v-if="reading.after" class="after">→ {{ reading.after }}</span>
+      </span>
       <span class="value">
         {{ reading.shown.text
         }}<span v-if="unitOf(reading)" class="unit">&nbsp;{{ unitOf(reading) }}</span>
-        <span v-if="reading.after" class="after"> → {{ reading.after }}</span>
       </span>
       <span class="soft small narrow">{{ reading.about }}</span>
     </button>
@@ -189,11 +192,16 @@ function unitOf({ name, shown }: Reading): string {
   font-weight: 500;
 }
 
+.name {
+  display: flex;
+  gap: 8px;
+  white-space: nowrap;
+}
+
 .after {
   padding: 0 4px;
   background: var(--marker);
-  color: var(--ink);
-  font-size: var(--text-16);
+  font-weight: 700;
 }
 
 @media (max-width: 1000px) {

@@ -1,0 +1,61 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** What a person does on the bench, in words. */
+
+export async function newProject(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New project' }).click();
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByRole('button', { name: 'Create' }).click();
+  await expect(page.getByRole('heading', { name: 'Brief' })).toBeVisible();
+}
+
+export async function newWall(page: Page, name: string): Promise<void> {
+  await page.getByRole('link', { name: 'Wall', exact: true }).click();
+  await page.getByRole('button', { name: 'New wall' }).click();
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByRole('button', { name: 'Create' }).click();
+  await expect(page.getByText('Nothing here yet')).toBeVisible();
+}
+
+/** Types a layer into the quick line and takes the first suggestion, by keyboard alone. */
+export async function typeLayer(page: Page, text: string): Promise<void> {
+  const before = await rows(page).count();
+  await page.keyboard.press('/');
+  await page.keyboard.type(text);
+  await expect(page.getByRole('option').first()).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(rows(page)).toHaveCount(before + 1);
+  await page.keyboard.press('Escape');
+}
+
+export function rows(page: Page): Locator {
+  return page.getByRole('list', { name: 'Layers, outdoors first' }).getByRole('listitem');
+}
+
+export function reading(page: Page, name: string): Locator {
+  return page.locator(`[data-reading="${name}"] .value`);
+}
+
+export async function readingText(page: Page, name: string): Promise<string> {
+  return (await reading(page, name).innerText()).replace(/\s+/g, ' ').trim();
+}
+
+export function verdict(page: Page, id: string): Locator {
+  return page.locator(`[data-verdict="${id}"]`);
+}
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.locator('[data-state="saved"]')).toBeVisible();
+}
+
+/** The demo wall of that name in the demo project of that name. */
+export async function openDemoWall(page: Page, project: string, wall: string): Promise<void> {
+  await page.goto('/');
+  await page
+    .getByRole('listitem')
+    .filter({ has: page.getByRole('link', { name: project, exact: true }) })
+    .getByRole('link', { name: wall })
+    .click();
+  await expect(reading(page, 'Effective R')).toBeVisible();
+}

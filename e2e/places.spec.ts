@@ -1,0 +1,145 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { newProject, newWall, openDemoWall, reading, rows, saved, verdict } from './bench.ts';
+
+async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map((n) => n.target).join(' | ')}`),
+  ).toEqual([]);
+}
+
+test('projects: create, rename, duplicate, archive, take back, delete', async ({ page }) => {
+  await newProject(page, 'Short-lived');
+  await page.goto('/');
+  await expectAccessible(page);
+  const project = (name: string) =>
+    page.getByRole('listitem').filter({ has: page.getByRole('link', { name, exact: true }) });
+  await project('Short-lived').getByRole('button', { name: 'Rename' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Shorter-lived');
+  await page.getByRole('dialog').getByRole('button', { name: 'Rename' }).click();
+  await project('Shorter-lived').getByRole('button', { name: 'Duplicate' }).click();
+  await expect(project('Shorter-lived (copy)')).toBeVisible();
+  await project('Shorter-lived').getByRole('button', { name: 'Archive' }).click();
+  await expect(project('Shorter-lived')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Show archived' }).click();
+  await project('Shorter-lived').getByRole('button', { name: 'Delete for good' }).click();
+  await expect(project('Shorter-lived')).toHaveCount(0);
+});
+
+test('the brief changes what the walls are held to', async ({ page }) => {
+  await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
+  const before = await reading(page, 'Sheathing margin').innerText();
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await expect(page.getByRole('row', { name: /January/ })).toBeVisible();
+  await expectAccessible(page);
+
+  await page.getByLabel('Least effective R').fill('U 0.1');
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Largest thickness').fill('banana');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('not a length');
+  await page.getByLabel('Largest thickness').fill('13"');
+  await page.keyboard.press('Enter');
+  await page.getByRole('combobox', { name: 'Climate' }).click();
+  await page.getByRole('option', { name: /Very cold/ }).click();
+  await saved(page);
+
+  await page.getByRole('link', { name: 'Wall', exact: true }).click();
+  await expect(verdict(page, 'effective-r')).toContainText('misses the target of 10.00 m²K/W');
+  await expect(verdict(page, 'thickness-limit')).toContainText('330.2 mm');
+  await expect(reading(page, 'Sheathing margin')).not.toHaveText(before);
+});
+
+test('numbers open, months step, rows are dragged and refused', async ({ page }) => {
+  await openDemoWall(page, 'Mill Race house', 'North gable, option B');
+  await expectAccessible(page);
+  for (const name of [
+    'Effective R',
+    'Lost to framing',
+    'Sheathing margin',
+    'Thickness',
+    'Cost',
+    'Carbon',
+  ]) {
+    await page.locator(`[data-reading="${name}"]`).click();
+    const dialog = page.getByRole('dialog');
+    await expect(dialog).toContainText('Follows');
+    await expect(dialog).toContainText('Leaves out');
+    await page.keyboard.press('Escape');
+    await expect(dialog).toBeHidden();
+  }
+  await page.keyboard.press(']');
+  await expect(page.getByRole('combobox', { name: 'Month shown' })).toHaveText(/February/);
+  await expect(page).toHaveURL(/month=2/);
+
+  // Cladding cannot go behind the sheathing; the outside board may go behind the membrane.
+  const row = (text: string) => rows(page).filter({ hasText: text });
+  await row('Fiber-cement').dragTo(row('Oriented strand board'));
+  await expect(rows(page).first()).toContainText('Fiber-cement');
+  await row('Vapor-open').getByRole('button').first().click();
+  await page.keyboard.press('Alt+ArrowUp');
+  await expect(rows(page).nth(2)).toContainText('Vapor-open');
+  await page.keyboard.press('Control+z');
+  await expect(rows(page).nth(2)).toContainText('Mineral wool board');
+
+  // Thickness by key and typed; a wrong one stays out.
+  await row('Mineral wool board').getByRole('button').first().click();
+  await page.keyboard.press('+');
+  await expect(row('Mineral wool board')).toContainText('2 in.');
+  await page.keyboard.press('Enter');
+  const panel = page.getByRole('dialog');
+  await panel.getByLabel('Thickness').fill('0');
+  await panel.getByLabel('Thickness').press('Enter');
+  await expect(panel.getByRole('alert')).toContainText('above zero');
+  await panel.getByLabel('Thickness').fill('3-1/2');
+  await panel.getByLabel('Thickness').press('Enter');
+  await expect(row('Mineral wool board')).toContainText('3 1/2 in.');
+});
+
+test('the frame editor: preset, spacing, a member wider than its spacing', async ({ page }) => {
+  await openDemoWall(page, 'Lower Ford house', 'Dries both ways');
+  await rows(page).filter({ hasText: '2×4' }).getByRole('button').first().click();
+  await page.keyboard.press('Enter');
+  const panel = page.getByRole('dialog');
+  const before = Number(await reading(page, 'Effective R').innerText());
+  await panel.getByRole('combobox', { name: 'Framing factor' }).click();
+  await page.getByRole('option', { name: /12 in. on center: 29 %/ }).click();
+  await expect(rows(page).filter({ hasText: '2×4 at 12 in.' })).toBeVisible();
+  expect(Number(await reading(page, 'Effective R').innerText())).toBeLessThan(before);
+  await panel.getByLabel('Spacing', { exact: true }).fill('1');
+  await panel.getByLabel('Spacing', { exact: true }).press('Enter');
+  await expect(page.getByRole('alert').first()).toContainText('wider than its spacing');
+  await expect(rows(page).filter({ hasText: '2×4 at 12 in.' })).toBeVisible();
+});
+
+test('a material of the project is added, validated and used', async ({ page }) => {
+  await newProject(page, 'Own material');
+  await page.getByRole('link', { name: 'Materials' }).click();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Add a material' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Reed panel');
+  await page.getByLabel('Conductivity, W/(m·K)').fill('-1');
+  await page.getByLabel('Vapor value').fill('2');
+  await page.getByRole('button', { name: 'Save for this project' }).click();
+  await expect(page.getByRole('alert')).toContainText('conductivity');
+  await page.getByLabel('Conductivity, W/(m·K)').fill('0.055');
+  await page.getByLabel('Sold as, mm').fill('20, 50');
+  await page.getByRole('button', { name: 'Save for this project' }).click();
+  await expect(page.getByRole('heading', { name: 'Reed panel' })).toBeVisible();
+
+  await newWall(page, 'Reed wall');
+  await page.keyboard.press('/');
+  await page.keyboard.type('2 reed panel');
+  await page.keyboard.press('Enter');
+  await expect(rows(page).first()).toContainText('Reed panel');
+  await page.getByRole('button', { name: 'Shelf' }).click();
+  await page.getByLabel(/Filter by name/).fill('wood siding');
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /Wood lap siding/ })
+    .click();
+  await expect(rows(page)).toHaveCount(2);
+});

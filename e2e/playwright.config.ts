@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+/** Against the application that scripts/e2e.mjs has started. */
+export default defineConfig({
+  testDir: '.',
+  testMatch: '*.spec.ts',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 7_000 },
+  outputDir: '../test-results',
+  use: {
+    baseURL: process.env['ELDRUN_URL'],
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: process.env['ELDRUN_CHROMIUM'],
+      args: [
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--font-render-hinting=none',
+      ],
+    },
+  },
+});
