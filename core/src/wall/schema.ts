@@ -319,7 +319,7 @@ function pathText(path: (string | number)[]): string {
  * @throws InputError with the field's path
  */
 export function check<T>(schema: Joi.Schema, value: unknown, base = ''): T {
-  const result = schema.validate(value, { convert: false, abortEarly: true });
+  const result = schema.required().validate(value, { convert: false, abortEarly: true });
   if (!result.error) return result.value as T;
   const detail = result.error.details[0]!;
   const { problem, allowed } = allowedBy(detail);

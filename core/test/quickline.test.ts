@@ -1,0 +1,161 @@
+import { expect, test } from '@jest/globals';
+import {
+  LIBRARY,
+  MaterialSearch,
+  parseQuickLine,
+  placeFor,
+  placementProblem,
+  type Layer,
+  type UnitSystem,
+} from '../src/index.ts';
+import { coldWall, sheet } from './walls.ts';
+
+const search = new MaterialSearch(LIBRARY);
+const first = (text: string, system: UnitSystem = 'imperial') =>
+  parseQuickLine(text, system, search).suggestions[0]?.layer;
+const find = (id: string) => LIBRARY[id];
+
+test.each<[string, UnitSystem, string, number]>([
+  ['gypsum board', 'imperial', 'gypsum-board', 0.0127],
+  ['5/8 drywall', 'imperial', 'gypsum-board', 0.015875],
+  ['variable vapor retarder', 'imperial', 'variable-membrane-high-range', 0.0003],
+  ['OSB', 'metric', 'osb', 0.0111],
+  ['vapor-open membrane', 'imperial', 'wrb-monolithic-membrane', 0.0005],
+  ['1.5 in. mineral-wool board', 'imperial', 'mineral-wool-board-rigid', 0.0381],
+  ['1 1/2 mineral wool board', 'metric', 'mineral-wool-board-rigid', 0.0381],
+  ['mineal wol board 2"', 'imperial', 'mineral-wool-board-rigid', 0.0508],
+  ['120 wood fiber board', 'metric', 'wood-fiber-board-rigid', 0.12],
+  ['fiber-cement lap', 'imperial', 'fiber-cement-lap', 0.0079],
+  ['steel siding', 'imperial', 'metal-panel-steel', 0.0006],
+  ['house wrap', 'imperial', 'wrap-nonwoven', 0.00017],
+])('“%s” (%s) is %s', (text, system, material, thickness) => {
+  expect(first(text, system)).toMatchObject({ kind: 'sheet', material });
+  expect(first(text, system)!.thickness).toBeCloseTo(thickness, 6);
+});
+
+test.each<[string, UnitSystem, object]>([
+  [
+    '2x6 16 oc cellulose',
+    'imperial',
+    {
+      thickness: 0.1397,
+      fill: 'cellulose-dense-pack',
+      fraction: 0.25,
+      member: { width: 0.0381, spacing: 0.4064 },
+    },
+  ],
+  [
+    '2x6 at 24 in. mineral wool 16 %',
+    'imperial',
+    { thickness: 0.1397, fill: 'mineral-wool-batt', fraction: 0.16, member: { spacing: 0.6096 } },
+  ],
+  [
+    '140 stud 600 hemp',
+    'imperial',
+    { thickness: 0.14, fill: 'hemp-batt', member: { spacing: 0.6 } },
+  ],
+  [
+    '45x145 stud 600 mm wood fiber',
+    'metric',
+    { thickness: 0.145, fill: 'wood-fiber-batt', member: { width: 0.045, spacing: 0.6 } },
+  ],
+  [
+    '3-5/8 steel stud 16 oc minral wool',
+    'imperial',
+    {
+      thickness: 0.092075,
+      fill: 'mineral-wool-batt',
+      member: { section: 'c', web: 0.00109, spacing: 0.4064 },
+    },
+  ],
+  [
+    '54 mil steel stud 6 in 24 oc',
+    'imperial',
+    { thickness: 0.1524, member: { section: 'c', web: 0.0013716, spacing: 0.6096 } },
+  ],
+  [
+    'furing with open gap',
+    'imperial',
+    { thickness: 0.019, frame: 'furring', fill: { air: { ventilation: 'open' } } },
+  ],
+  [
+    'service battens 45 at 600',
+    'metric',
+    {
+      thickness: 0.045,
+      frame: 'service',
+      fill: { air: { ventilation: 'still' } },
+      member: { direction: 'horizontal', spacing: 0.6 },
+    },
+  ],
+])('“%s” (%s) is a framed layer', (text, system, wanted) => {
+  const layer = first(text, system);
+  expect(layer).toMatchObject(roundTo(6, layer!, { kind: 'framed', ...wanted }));
+});
+
+/** The wanted numbers, as the layer has them where they agree to so many digits. */
+function roundTo(digits: number, actual: object, wanted: object): object {
+  return Object.fromEntries(
+    Object.entries(wanted).map(([key, value]: [string, unknown]) => {
+      const found = (actual as Record<string, unknown>)[key];
+      if (typeof value === 'number' && typeof found === 'number')
+        return [key, Math.abs(found - value) < 10 ** -digits ? found : value];
+      return [
+        key,
+        value && typeof value === 'object' && found ? roundTo(digits, found, value) : value,
+      ];
+    }),
+  );
+}
+
+test.each<[string, object]>([
+  ['3/4 open gap', { kind: 'air', ventilation: 'open', thickness: expect.closeTo(0.01905, 9) }],
+  ['air space 20 mm', { kind: 'air', ventilation: 'still', thickness: 0.02 }],
+  ['slightly ventilated gap 2', { kind: 'air', ventilation: 'slight', thickness: 0.0508 }],
+])('“%s” is air', (text, wanted) => expect(first(text)).toEqual(wanted));
+
+test('a composite keeps the thickness its figures hold for', () => {
+  const composite = parseQuickLine(
+    '2 insulated structural sheathing r-6',
+    'imperial',
+    search,
+  ).suggestions.find(
+    ({ layer }) => layer.kind === 'sheet' && layer.material === 'insulated-structural-sheathing-r6',
+  );
+  expect(composite!.layer.thickness).toBe(0.0365);
+});
+
+test('what nothing answers to says so', () => {
+  expect(parseQuickLine('xyzzy plugh', 'imperial', search)).toMatchObject({
+    suggestions: [],
+    problem: expect.stringContaining('xyzzy'),
+  });
+  expect(parseQuickLine('  ', 'imperial', search).problem).not.toBeNull();
+});
+
+test('a new layer goes where it belongs', () => {
+  const { layers } = coldWall();
+  const place = (layer: Layer) => layers[placeFor(layers, layer, find) - 1]?.id ?? 'inside all';
+  expect(place(sheet('n', 'latex-paint', 0.0001))).toBe('inside all');
+  expect(place(sheet('n', 'polyethylene-6mil', 0.00015))).toBe('gypsum');
+  expect(place(sheet('n', 'plywood', 0.0127))).toBe('osb');
+  expect(place(sheet('n', 'xps', 0.0254))).toBe('board');
+  expect(place(sheet('n', 'exterior-acrylic-paint', 0.0001))).toBe('lap');
+});
+
+test('what can never work is refused with its reason', () => {
+  const { layers } = coldWall();
+  const moved = (id: string, index: number) => {
+    const from = layers.findIndex((layer) => layer.id === id);
+    return placementProblem(
+      layers.toSpliced(from, 1).toSpliced(index, 0, layers[from]!),
+      index,
+      find,
+    );
+  };
+  expect(moved('board', 3)).toBeNull();
+  expect(moved('lap', 2)).toMatch(/rain screen/);
+  expect(moved('gap', 2)).toMatch(/cut off/);
+  expect(moved('osb', 6)).toMatch(/outside the/);
+  expect(moved('gypsum', 6)).toMatch(/outside the/);
+});
