@@ -56,7 +56,7 @@ const FILE_PROBLEMS: Record<string, string> = {
 /** What was wrong with a file, for a person. Anything but bad input is thrown on. */
 function explain(error: unknown): string {
   if (error instanceof InputError) return error.message;
-  if (error instanceof Error && 'code' in error && 'syscall' in error)
-    return FILE_PROBLEMS[String(error.code)] ?? error.message;
-  throw error;
+  const { code, syscall, message } = error as NodeJS.ErrnoException;
+  if (!syscall) throw error;
+  return FILE_PROBLEMS[code ?? ''] ?? message;
 }

@@ -18,8 +18,8 @@ export interface Stored<D> {
 /** Edits that the database has not acknowledged, as they lie in the browser's storage. */
 interface Draft<D> extends Stored<D> {
   steps: string[];
-  /** What was sent last and not acknowledged; the database may hold it all the same. */
-  sent: D | null;
+  /** What was sent and never acknowledged; the database may hold one of them all the same. */
+  sent: D[];
 }
 
 export interface AutosaveOptions<D> {
@@ -37,6 +37,9 @@ export interface AutosaveOptions<D> {
   retryDelay?: number;
 }
 
+/** How many unacknowledged states are remembered. */
+const MOST_SENT = 10;
+
 /**
  * Saves a document shortly after each edit, and loses none: every edit lies in the browser's storage until the
  * database has acknowledged it, through reloads, a server that is away, and another page that saved first.
@@ -47,7 +50,7 @@ export class Autosave<D> {
   private document!: D;
   private steps: string[] = [];
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private sent: D | null = null;
+  private sent: D[] = [];
   private sending = false;
   private closed = false;
   /** The other state in a conflict. */
@@ -127,12 +130,13 @@ export class Autosave<D> {
     this.sending = true;
     const { document } = this;
     const steps = [...this.steps];
-    this.sent = document;
+    this.sent = [...this.sent, document].slice(-MOST_SENT);
     this.keep();
     this.options.onState({ kind: 'saving' });
     try {
       const { revision } = await this.options.send(this.revision, document, steps);
       this.revision = revision;
+      this.sent = [];
       this.steps.splice(0, steps.length);
       if (this.steps.length > 0) {
         this.keep();
@@ -164,7 +168,7 @@ export class Autosave<D> {
 
   /** Whether a state is the one this page sent and never heard back about. */
   private isMine(stored: Stored<D>): boolean {
-    return this.sent !== null && sameDocument(stored.document, this.sent);
+    return this.sent.some((document) => sameDocument(stored.document, document));
   }
 
   private enterConflict(theirs: Stored<D>): void {
@@ -184,7 +188,7 @@ export class Autosave<D> {
 
   private forget(): void {
     this.steps = [];
-    this.sent = null;
+    this.sent = [];
     this.options.storage.removeItem(this.options.key);
   }
 

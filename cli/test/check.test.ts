@@ -1,0 +1,105 @@
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { evaluate, withBrief, type ResultFile, type WallFile } from '@eldrun/core';
+import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { run } from '../src/main.ts';
+
+const EXAMPLES = join(import.meta.dirname, '../../examples');
+let folder: string;
+
+beforeAll(async () => {
+  folder = await mkdtemp(join(tmpdir(), 'eldrun-check-'));
+});
+
+afterAll(() => rm(folder, { recursive: true }));
+
+async function eldrun(...argv: string[]) {
+  let stdout = '';
+  let stderr = '';
+  const code = await run(argv, {
+    stdout: { write: (text) => (stdout += text) },
+    stderr: { write: (text) => (stderr += text) },
+  });
+  return { code, stdout, stderr };
+}
+
+async function file(name: string, text: string): Promise<string> {
+  const path = join(folder, name);
+  await writeFile(path, text);
+  return path;
+}
+
+const demoWalls = DEMO_PROJECTS.flatMap(({ brief, walls }) =>
+  walls.map((wall) => withBrief(wall, brief)),
+);
+
+test('there is an example of each demo wall, and each gives what the core gives', async () => {
+  const names = (await readdir(EXAMPLES)).filter((name) => name.endsWith('.json')).sort();
+  expect(names).toHaveLength(demoWalls.length);
+  const files = names.map((name) => join(EXAMPLES, name));
+  const { code, stdout } = await eldrun('check', '--json', ...files);
+  expect(code).toBe(0);
+  const results = stdout
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as ResultFile);
+  for (const [i, path] of files.entries()) {
+    const wall = JSON.parse(await readFile(path, 'utf8')) as WallFile;
+    expect(demoWalls).toContainEqual(wall);
+    expect(results[i]).toEqual(evaluate(wall));
+  }
+});
+
+test('bad files are reported by name and field, the others still run', async () => {
+  const good = JSON.stringify(demoWalls[0]);
+  const { code, stdout, stderr } = await eldrun(
+    'check',
+    '--json',
+    await file('first.json', good),
+    await file('broken.json', '{"format": NaN}'),
+    await file('thin.json', good.replace('"thickness":0.0127', '"thickness":0')),
+    await file('large.json', ' '.repeat(1024 * 1024 + 1)),
+    join(folder, 'missing.json'),
+    folder,
+    await file('last.json', good),
+  );
+  expect(code).toBe(2);
+  expect(stdout.trim().split('\n')).toHaveLength(2);
+  const lines = stderr.trim().split('\n');
+  expect(lines).toHaveLength(5);
+  expect(lines[0]).toMatch(/broken\.json: .*line 1, column 12/);
+  expect(lines[1]).toMatch(/thin\.json: layers\[0\]\.thickness: .*Allowed: above 0/);
+  expect(lines[2]).toMatch(/large\.json: .*1 MiB/);
+  expect(lines[3]).toMatch(/missing\.json: there is no such file/);
+  expect(lines[4]).toMatch(/is a folder/);
+});
+
+test('the table reads in either system, and --strict fails with a failing verdict', async () => {
+  const path = await file('wall.json', JSON.stringify(demoWalls[0]));
+  const imperial = await eldrun('check', path, '--units', 'imperial', '--strict');
+  expect(imperial.code).toBe(1);
+  expect(imperial.stdout).toMatch(/Effective R +R 18\.1/);
+  expect(imperial.stdout).toMatch(/■ FAIL .*°F/);
+  expect((await eldrun('check', path)).stdout).toMatch(/Effective R +3\.19 m²K\/W/);
+});
+
+test.each([
+  [[]],
+  [['check']],
+  [['bake', 'x']],
+  [['check', 'x', '--units', 'cubits']],
+  [['check', 'x', '--bogus']],
+])('%j is refused with help', async (argv) => {
+  const { code, stderr } = await eldrun(...argv);
+  expect(code).toBe(2);
+  expect(stderr).toMatch(/eldrun: /);
+});
+
+test('--help helps', async () => {
+  expect(await eldrun('--help')).toMatchObject({
+    code: 0,
+    stdout: expect.stringContaining('--strict'),
+  });
+});

@@ -1,0 +1,21 @@
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { register } from 'tsx/esm/api';
+import { ROOT } from './packages.mjs';
+
+/** Writes an example file of each demo wall. */
+register();
+const { withBrief } = await import('../core/src/index.ts');
+const { DEMO_PROJECTS } = await import('../server/src/demo/projects.ts');
+
+const folder = join(ROOT, 'examples');
+rmSync(folder, { recursive: true, force: true });
+mkdirSync(folder);
+for (const { name: project, brief, walls } of DEMO_PROJECTS)
+  for (const wall of walls) {
+    const name = `${project} ${wall.name}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+    writeFileSync(
+      join(folder, `${name}.json`),
+      `${JSON.stringify(withBrief(wall, brief), null, 2)}\n`,
+    );
+  }
