@@ -3,6 +3,7 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { expect, test } from '@playwright/test';
+import type { ResultFile, WallFile } from '@eldrun/core';
 import {
   newProject,
   newWall,
@@ -81,7 +82,7 @@ test('a wall from the quick line to a file and back', async ({ page }, testInfo)
   const download = await downloading;
   const file = join(testInfo.outputDir, 'west-wall.json');
   await download.saveAs(file);
-  const wall = JSON.parse(await readFile(file, 'utf8'));
+  const wall = JSON.parse(await readFile(file, 'utf8')) as WallFile;
   expect(wall.format).toBe('eldrun-wall');
   expect(wall.outdoor).toEqual({ climate: 'cold-humid' });
 
@@ -100,7 +101,7 @@ test('a wall from the quick line to a file and back', async ({ page }, testInfo)
     file,
     '--json',
   ]);
-  const result = JSON.parse(stdout);
+  const result = JSON.parse(stdout) as ResultFile;
   expect((result.thermal.effective.r / 0.1761101838).toFixed(1)).toBe(shown);
 });
 

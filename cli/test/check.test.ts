@@ -69,7 +69,7 @@ test('bad files are reported by name and field, the others still run', async () 
   expect(stdout.trim().split('\n')).toHaveLength(2);
   const lines = stderr.trim().split('\n');
   expect(lines).toHaveLength(5);
-  expect(lines[0]).toMatch(/broken\.json: .*line 1, column 12/);
+  expect(lines[0]).toMatch(/broken\.json: format: not JSON at line 1, column 12/);
   expect(lines[1]).toMatch(/thin\.json: layers\[0\]\.thickness: .*Allowed: above 0/);
   expect(lines[2]).toMatch(/large\.json: .*1 MiB/);
   expect(lines[3]).toMatch(/missing\.json: there is no such file/);

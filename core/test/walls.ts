@@ -55,9 +55,7 @@ export function framed(
 export function withLayer(wall: WallFile, id: string, change: object): WallFile {
   return {
     ...wall,
-    layers: wall.layers.map(
-      (layer) => (layer.id === id ? { ...layer, ...change } : layer) as Layer,
-    ),
+    layers: wall.layers.map((layer) => (layer.id === id ? { ...layer, ...change } : layer)),
   };
 }
 

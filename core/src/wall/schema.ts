@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { getLocation, parse as parseTolerantly, type ParseError } from 'jsonc-parser';
 import { InputError } from '../errors.ts';
 import { CLIMATES } from '../climate/index.ts';
 import { LIBRARY, ROLES, type Material, type Materials } from '../materials/index.ts';
@@ -369,19 +370,21 @@ export function parseWallFile(text: string, projectMaterials: Materials = {}): W
   let value: unknown;
   try {
     value = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch (error) {
-    throw new InputError('', `not JSON: ${whereJsonBreaks(text, error)}`, 'a wall file in JSON');
+  } catch {
+    throw brokenJson(text);
   }
   return validateWall(value, projectMaterials);
 }
 
-function whereJsonBreaks(text: string, error: unknown): string {
-  const message = error instanceof Error ? error.message : String(error);
-  const position = /position (\d+)/.exec(message)?.[1];
-  if (position === undefined) return 'it ends too early';
-  const before = text.slice(0, Number(position)).split('\n');
-  const sign = text[Number(position)];
-  return `line ${before.length}, column ${before.at(-1)!.length + 1}${sign ? ` does not go on with “${sign}”` : ''}`;
+/** Where a text stops being JSON: the field that stands there, line and column. */
+function brokenJson(text: string): InputError {
+  const errors: ParseError[] = [];
+  parseTolerantly(text, errors, { disallowComments: true, allowTrailingComma: false });
+  const offset = errors[0]?.offset ?? text.length;
+  const before = text.slice(0, offset).split('\n');
+  const where = `line ${before.length}, column ${before.at(-1)!.length + 1}`;
+  const path = pathText(getLocation(text, offset).path.filter((step) => step !== ''));
+  return new InputError(path, `not JSON at ${where}`, 'a wall file in JSON; numbers finite');
 }
 
 /** What no single field shows: known materials, unique ids, members that fit, fasteners that end somewhere. */
