@@ -93,6 +93,18 @@ test('a wall from the quick line to a file and back', async ({ page }, testInfo)
   await expect(page.getByText('West wall', { exact: true }).first()).toBeVisible();
   await expect(reading(page, 'Effective R')).toHaveText(shown);
 
+  // Its own climate is kept where the new project's brief says another, until it follows the brief.
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await page.getByRole('combobox', { name: 'Climate' }).click();
+  await page.getByRole('option', { name: /Hot desert/ }).click();
+  await saved(page);
+  await page.getByRole('link', { name: 'Wall', exact: true }).click();
+  await page.getByLabel('Open a wall file').setInputFiles(file);
+  await expect(page.getByText('This wall has its own climate')).toBeVisible();
+  await expect(reading(page, 'Effective R')).toHaveText(shown);
+  await page.getByRole('button', { name: 'Follow the brief' }).click();
+  await expect(page.getByText('This wall has its own')).toBeHidden();
+
   // The command says the same.
   const command = join(import.meta.dirname, '../cli/bin/eldrun.mjs');
   const { stdout } = await promisify(execFile)(process.execPath, [

@@ -7,8 +7,8 @@ import { ensurePackages, ROOT } from './packages.mjs';
 import { Cluster, freePort, throwAwayFolder } from './postgres.mjs';
 import { main, Refusal, run } from './run.mjs';
 
-/** Starts the built application on throw-away data and runs Playwright against it. Returns whether all passed. */
-export async function e2e(args = []) {
+/** Starts the built application on throw-away data, works with it, and takes both away. */
+export async function withApplication(work) {
   await build();
   const folder = throwAwayFolder();
   const port = await freePort();
@@ -20,24 +20,7 @@ export async function e2e(args = []) {
   try {
     for await (const text of app.stdout.setEncoding('utf8')) if (text.includes('Eldrun: ')) break;
     if (app.exitCode !== null) throw new Refusal('The application did not start.');
-    return run(
-      process.execPath,
-      [
-        join(ROOT, 'node_modules/@playwright/test/cli.js'),
-        'test',
-        '--config=e2e/playwright.config.ts',
-        ...args,
-      ],
-      {
-        cwd: ROOT,
-        env: {
-          ...process.env,
-          ELDRUN_URL: `http://127.0.0.1:${port}`,
-          ELDRUN_DATA: folder,
-          ELDRUN_CHROMIUM: CHROMIUM,
-        },
-      },
-    );
+    return await work({ url: `http://127.0.0.1:${port}`, folder });
   } finally {
     if (app.exitCode === null) {
       app.kill('SIGINT');
@@ -45,6 +28,32 @@ export async function e2e(args = []) {
     }
     new Cluster(folder).remove();
   }
+}
+
+/** Runs Playwright against the built application. Returns whether all passed. */
+export function e2e(args = []) {
+  return withApplication(({ url, folder }) =>
+    run(
+      process.execPath,
+      [
+        join(ROOT, 'node_modules/@playwright/test/cli.js'),
+        'test',
+        ...(args.some((arg) => arg.startsWith('--config'))
+          ? []
+          : ['--config=e2e/playwright.config.ts']),
+        ...args,
+      ],
+      {
+        cwd: ROOT,
+        env: {
+          ...process.env,
+          ELDRUN_URL: url,
+          ELDRUN_DATA: folder,
+          ELDRUN_CHROMIUM: CHROMIUM,
+        },
+      },
+    ),
+  );
 }
 
 if (import.meta.filename === process.argv[1])

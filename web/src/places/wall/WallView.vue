@@ -14,6 +14,7 @@ import KeysDialog from './KeysDialog.vue';
 import LayerCallouts from './LayerCallouts.vue';
 import LayerPanel from './LayerPanel.vue';
 import MaterialShelf from './MaterialShelf.vue';
+import OwnBrief from './OwnBrief.vue';
 import QuickLine from './QuickLine.vue';
 import Readings from './Readings.vue';
 import SectionDrawing from './SectionDrawing.vue';
@@ -121,6 +122,7 @@ void open();
     <WallTools @keys="keysShown = true" />
     <h1 class="hidden-label">{{ wall.document.name }}</h1>
     <QuickLine ref="quickLine" class="quick" @insert="run" @shelf="shelfShown = true" />
+    <OwnBrief @run="run" />
     <p v-if="wall.problem" class="problem" role="alert">
       This wall cannot be computed: {{ wall.problem }}
     </p>

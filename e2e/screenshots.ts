@@ -1,0 +1,55 @@
+import { join } from 'node:path';
+import { test, type Page } from '@playwright/test';
+import { openDemoWall, rows } from './bench.ts';
+
+const FOLDER = join(import.meta.dirname, '../docs/screenshots');
+
+async function picture(page: Page, name: string): Promise<void> {
+  await page.waitForLoadState('networkidle');
+  await page.evaluate(() => document.fonts.ready.then(() => undefined));
+  await page.screenshot({ path: join(FOLDER, `${name}.png`), animations: 'disabled' });
+}
+
+test('pictures of the main views', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('link', { name: 'Mill Race house' }).waitFor();
+  await picture(page, 'projects');
+
+  await openDemoWall(page, 'Mill Race house', 'North gable, option B');
+  await picture(page, 'wall-build-up');
+
+  await page.keyboard.press('/');
+  await page.keyboard.type('2 polyiso');
+  await page.getByRole('option').first().waitFor();
+  await picture(page, 'wall-quick-line');
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('Escape');
+
+  await rows(page).filter({ hasText: '2×6' }).getByRole('button').first().focus();
+  await page.keyboard.press('Enter');
+  await page.getByLabel('Depth', { exact: true }).waitFor();
+  await picture(page, 'wall-frame-editor');
+  await page.keyboard.press('Escape');
+
+  await page.locator('[data-reading="Effective R"]').click();
+  await page.getByText('Follows').waitFor();
+  await picture(page, 'wall-number-opened');
+  await page.keyboard.press('Escape');
+
+  await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
+  await picture(page, 'wall-metric');
+
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await page.getByRole('row', { name: /January/ }).waitFor();
+  await picture(page, 'brief');
+
+  await page.getByRole('link', { name: 'Materials' }).click();
+  await page.getByLabel('Search').fill('mineral wool');
+  await page.getByRole('button', { name: /Mineral wool board, rigid/ }).click();
+  await picture(page, 'materials');
+
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await openDemoWall(page, 'High Intake farm', 'Two rows of studs, no foam');
+  await picture(page, 'wall-tablet');
+});

@@ -1,0 +1,25 @@
+import { join } from 'node:path';
+import { CHROMIUM, ensureChromium } from './debian.mjs';
+import { withApplication } from './e2e.mjs';
+import { ensurePackages, ROOT } from './packages.mjs';
+import { main } from './run.mjs';
+
+/** Measures the core and the page. `npm run bench -- --store` keeps the figures for the next comparison. */
+await main(async () => {
+  ensurePackages();
+  ensureChromium();
+  const { build } = await import('esbuild');
+  const bundle = join(ROOT, '.build', 'bench.mjs');
+  await build({
+    entryPoints: [join(ROOT, 'bench/main.ts')],
+    outfile: bundle,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    packages: 'external',
+    define: { 'import.meta.dirname': JSON.stringify(join(ROOT, 'bench')) },
+    alias: { '@eldrun/core': join(ROOT, 'core/src/index.ts') },
+  });
+  const { bench } = await import(bundle);
+  await withApplication(({ url }) => bench(url, CHROMIUM, process.argv.includes('--store')));
+});
