@@ -111,7 +111,8 @@ test.each([
   ['temperatureDifference', -0.001, 'metric', '0.0', 'K'],
   ['permeance', PERM, 'imperial', '1', 'perm'],
   ['permeance', 0.06 * PERM, 'imperial', '0.06', 'perms'],
-  ['permeance', 0, 'metric', '0', 'ng/(s·m²·Pa)'],
+  ['permeance', 0, 'metric', 'vapor-tight', ''],
+  ['permeance', 1e-10, 'metric', '2', 'm s_d'],
   ['costPerArea', 10.7639, 'imperial', '$1.00', 'per ft²'],
   ['resistance', NaN, 'metric', '–', ''],
 ] as const)('%s %d (%s) is written %s %s', (quantity, si, system, text, unit) => {

@@ -1,8 +1,8 @@
 import type { Assessment } from '../assess.ts';
-import { AIR_LAYER_VAPOR_THICKNESS, AIR_PERMEABILITY, vaporClass } from '../materials/index.ts';
+import { AIR_LAYER_VAPOR_THICKNESS, vaporClass } from '../materials/index.ts';
 import { BLACK_BODY_COEFFICIENT } from '../heat/index.ts';
 import type { Profile, ProfilePoint } from '../moisture/index.ts';
-import { measured, say } from '../units/index.ts';
+import { AIR_PERMEABILITY, measured, say } from '../units/index.ts';
 import { layerName } from '../verdicts/index.ts';
 import type { Explanation, Input } from './types.ts';
 

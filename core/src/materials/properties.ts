@@ -1,3 +1,4 @@
+import { AIR_PERMEABILITY } from '../units/index.ts';
 import { LIBRARY } from './library.ts';
 import type { Material, Role, Table } from './types.ts';
 
@@ -32,9 +33,6 @@ export function conductivityAt(material: Material, temperature: number): number 
     ? interpolate(material.conductivityTable, temperature)
     : material.conductivity!;
 }
-
-/** δ₀: vapor permeability of still air, kg/(m·s·Pa) (wall-file format). */
-export const AIR_PERMEABILITY = 2.0e-10;
 
 /** Least vapor diffusion thickness of an air layer, m (EN ISO 13788, 5.2.3). */
 export const AIR_LAYER_VAPOR_THICKNESS = 0.01;

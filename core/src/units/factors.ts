@@ -29,3 +29,6 @@ export const PERM = 5.72135e-11;
 
 /** W/(m·K) in one Btu·in/(h·ft²·°F). */
 export const BTU_INCH_CONDUCTIVITY = INCH / R_VALUE;
+
+/** δ₀: vapor permeability of still air, kg/(m·s·Pa) (wall-file format). */
+export const AIR_PERMEABILITY = 2.0e-10;

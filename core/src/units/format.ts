@@ -1,4 +1,5 @@
 import {
+  AIR_PERMEABILITY,
   BTU_INCH_CONDUCTIVITY,
   FAHRENHEIT_DEGREE,
   FOOT,
@@ -148,14 +149,12 @@ function formatLength(metres: number, system: UnitSystem): Formatted {
   return { text: inchesText(metres), unit: 'in.' };
 }
 
+/** Perms; in metric s_d, the thickness of still air that lets as much vapor through, as builders there think of it. */
 function formatPermeance(permeance: number, system: UnitSystem): Formatted {
-  const value = system === 'imperial' ? permeance / PERM : permeance * 1e12;
+  if (system === 'metric' && permeance === 0) return { text: 'vapor-tight', unit: '' };
+  const value = system === 'imperial' ? permeance / PERM : AIR_PERMEABILITY / permeance;
   const digits = value === 0 ? 0 : Math.max(0, 1 - Math.floor(Math.log10(Math.abs(value))));
   const unit =
-    system === 'imperial'
-      ? Number(value.toFixed(digits)) === 1
-        ? 'perm'
-        : 'perms'
-      : 'ng/(s·m²·Pa)';
+    system === 'imperial' ? (Number(value.toFixed(digits)) === 1 ? 'perm' : 'perms') : 'm s_d';
   return { text: String(Number(value.toFixed(Math.min(digits, 6)))), unit };
 }

@@ -1,5 +1,5 @@
-import { AIR_PERMEABILITY, LIBRARY, isWood } from '../materials/index.ts';
-import { measured, PERM, say } from '../units/index.ts';
+import { LIBRARY, isWood } from '../materials/index.ts';
+import { AIR_PERMEABILITY, measured, PERM, say } from '../units/index.ts';
 import type { ResolvedLayer } from '../wall/index.ts';
 import type { Assessment } from '../assess.ts';
 import type { Rule } from './types.ts';
@@ -64,7 +64,7 @@ export const vaporTrap: Rule = {
       return {
         status: 'pass',
         title: say`Every wood layer can dry to one side at least`,
-        reason: say`No wood lies between two layers of ${measured('permeance', CLASS_II)} or less at their most open.`,
+        reason: say`No wood lies between two layers as tight as ${measured('permeance', CLASS_II)} at their most open.`,
       };
     const name = (layer: ResolvedLayer): string => layerName(assessment, layer);
     return {

@@ -84,7 +84,7 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
       convention: 'ashrae',
       indoor: { temperature: 21, humidity: fixed(0.35) },
       outdoor: { climate: 'cold-humid' },
-      targets: { r: 24 * R_VALUE, thickness: 0.2794 },
+      targets: { r: 24 * R_VALUE, thickness: 0.3048 },
     },
     walls: [
       wall('North gable, option A', [
@@ -195,7 +195,7 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
       convention: 'ashrae',
       indoor: { temperature: 24, humidity: fixed(0.45) },
       outdoor: { climate: 'hot-humid' },
-      targets: { r: 16 * R_VALUE },
+      targets: { r: 13 * R_VALUE },
     },
     walls: [
       wall('Inner vapor barrier, foam outside', [

@@ -123,6 +123,7 @@ onBeforeUnmount(() => {
 }
 
 .names {
+  flex: 1 1 auto;
   display: flex;
   gap: 8px;
   min-width: 0;
@@ -135,12 +136,9 @@ onBeforeUnmount(() => {
 }
 
 .tools {
-  flex: 1;
   display: flex;
   align-items: center;
-  justify-content: flex-end;
   gap: 12px;
-  min-width: 0;
 }
 
 .rail {
@@ -182,6 +180,17 @@ onBeforeUnmount(() => {
   display: grid;
   gap: 12px;
   justify-content: start;
+}
+
+@media (max-width: 900px) {
+  .top,
+  .tools {
+    gap: 8px;
+  }
+
+  .names > :not(strong):not(:only-child) {
+    display: none;
+  }
 }
 
 @media (max-width: 700px) {

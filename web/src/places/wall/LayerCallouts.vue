@@ -4,6 +4,7 @@ import { VueDraggable, type SortableEvent } from 'vue-draggable-plus';
 import {
   AIR_PERMEABILITY,
   conductivityAt,
+  format,
   formatText,
   placementProblem,
   type Command,
@@ -86,11 +87,13 @@ function figures(layer: Layer): string {
     return assessment.wall.layers[index]!.ventilation === 'open'
       ? 'drains and vents, not counted'
       : 'not counted outside the gap';
-  const r = formatText('resistance', assessment.thermal.layers[index]!.resistance, project.units);
+  const rText = (resistance: number): string =>
+    `R ${format('resistance', resistance, project.units).text}`;
+  const r = rText(assessment.thermal.layers[index]!.resistance);
   const resolved = assessment.wall.layers[index]!;
   if (resolved.member) {
     const member = resolved.thickness / conductivityAt(resolved.member.material, 24);
-    return `${r} between · ${formatText('resistance', member, project.units)} at the member`;
+    return `${r} between · ${rText(member)} ${resolved.member.shape.section === 'c' ? 'steel' : 'wood'}`;
   }
   const vaporThickness = bench.profile?.vaporThicknesses[index];
   if (!resolved.fill || vaporThickness === undefined) return r;

@@ -76,7 +76,9 @@ const readings = computed<Reading[]>(() => {
       'Effective R',
       'resistance',
       (a) => a.thermal.effective.r,
-      `${METHOD[thermal.effective.method]}, ${text('resistance', thermal.cavityPath.r)} in the cavity`,
+      units === 'metric'
+        ? `U ${format('transmittance', thermal.effective.u, units).text}, ${METHOD[thermal.effective.method]}`
+        : `${METHOD[thermal.effective.method]}, ${text('resistance', thermal.cavityPath.r)} in the cavity`,
       () => explainEffectiveR(assessment),
       targets?.r !== undefined && thermal.effective.r < targets.r,
     ),

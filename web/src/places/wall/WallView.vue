@@ -181,21 +181,13 @@ void open();
 
 @media (max-width: 1000px) {
   .drawing {
-    grid-template-columns: 250px minmax(0, 1fr);
-  }
-
-  .traces {
-    grid-column: 2;
+    grid-template-columns: 230px minmax(0, 1fr) 170px;
   }
 }
 
 @media (max-width: 700px) {
   .drawing {
     grid-template-columns: minmax(0, 1fr);
-  }
-
-  .traces {
-    grid-column: 1;
   }
 }
 </style>
