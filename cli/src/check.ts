@@ -1,7 +1,7 @@
 import { readFile, stat } from 'node:fs/promises';
 import { evaluate, InputError, type ResultFile, type UnitSystem } from '@eldrun/core';
 import { LARGEST_FILE, parseWallFile } from '@eldrun/core/schema';
-import { EXIT, type Output } from './main.ts';
+import { EXIT, type Output } from './output.ts';
 import { resultTable } from './table.ts';
 
 export interface CheckOptions {

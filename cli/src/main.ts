@@ -1,13 +1,6 @@
 import { parseArgs } from 'node:util';
 import { check } from './check.ts';
-
-/** Where a command writes. */
-export interface Output {
-  stdout: { write(text: string): unknown };
-  stderr: { write(text: string): unknown };
-}
-
-export const EXIT = { ok: 0, verdictFails: 1, badInput: 2 } as const;
+import { EXIT, type Output } from './output.ts';
 
 const HELP = `eldrun check FILE… [--json] [--strict] [--units imperial|metric]
 

@@ -204,6 +204,10 @@ onBeforeUnmount(() => {
     gap: 8px 16px;
   }
 
+  .tools {
+    flex-wrap: wrap;
+  }
+
   .rail {
     flex-direction: row;
     align-items: center;

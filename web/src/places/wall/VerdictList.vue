@@ -121,4 +121,24 @@ function effect({ effect: after }: Fix): string {
     flex-direction: row-reverse;
   }
 }
+
+@media (max-width: 700px) {
+  .verdict {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .fixes {
+    grid-column: 1;
+  }
+
+  .fix {
+    flex-direction: column-reverse;
+    align-items: start;
+    gap: 2px;
+  }
+
+  .effect {
+    white-space: normal;
+  }
+}
 </style>

@@ -1,0 +1,89 @@
+import { readFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { openDemoWall, reading, rows, verdict } from './bench.ts';
+
+const EXAMPLE = join(
+  import.meta.dirname,
+  '../examples/high-intake-farm-two-rows-of-studs-no-foam.json',
+);
+
+test('the traces are read by keyboard and as a table, through cavity and member', async ({
+  page,
+}) => {
+  await openDemoWall(page, 'Mill Race house', 'North gable, option A');
+  const trace = page.getByRole('slider', { name: /Temperature and dew point/ });
+  await trace.focus();
+  await page.keyboard.press('ArrowUp');
+  const inner = await trace.getAttribute('aria-valuetext');
+  expect(inner).toMatch(/°F, dew point .*RH, at/);
+  for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowUp');
+  expect(await trace.getAttribute('aria-valuetext')).not.toBe(inner);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toContainText('Saturation pressure');
+  await page.keyboard.press('Escape');
+  await page.mouse.move(5, 400);
+
+  await page.getByRole('button', { name: 'As a table' }).click();
+  const table = page.getByRole('dialog').getByRole('row');
+  await expect(table).toHaveCount(7); // The head, five counted layers, the outer surface.
+  const cavity = await table.filter({ hasText: 'Oriented strand board' }).innerText();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Through the member' }).click();
+  await expect(page).toHaveURL(/path=member/);
+  await page.getByRole('button', { name: 'As a table' }).click();
+  expect(await table.filter({ hasText: 'Oriented strand board' }).innerText()).not.toBe(cavity);
+});
+
+test('a link leads to the same layer, month and path', async ({ page }) => {
+  await openDemoWall(page, 'Mill Race house', 'North gable, option B');
+  const address = page.url().split('?')[0]!;
+  await page.goto(`${address}?month=7&path=member&layer=L4`);
+  await expect(page.getByRole('combobox', { name: 'Month shown' })).toHaveText(/July/);
+  await expect(page.locator('#row-L4')).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText('July, through the member')).toBeVisible();
+  await page.goto(address.replace(/walls\/[^/]+/, 'walls/00000000-0000-4000-8000-000000000000'));
+  await expect(
+    page.getByRole('heading', { name: 'There is nothing at this address' }),
+  ).toBeVisible();
+});
+
+test('a fix is shown before it is done', async ({ page }) => {
+  await openDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');
+  await expect(verdict(page, 'steel-method')).toHaveAttribute('data-status', 'caution');
+  const fix = verdict(page, 'sheathing-dew-point').getByRole('button').first();
+  const before = await reading(page, 'Thickness').innerText();
+  await fix.hover();
+  await expect(page.locator('[data-reading="Thickness"]')).toContainText('→');
+  expect(await reading(page, 'Thickness').innerText()).toBe(before);
+  await page.mouse.move(5, 400);
+  await expect(page.locator('[data-reading="Thickness"]')).not.toContainText('→');
+});
+
+test('a wall file dropped on the projects starts one with the brief it carries', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await expect(page.getByRole('link', { name: 'Mill Race house' })).toBeVisible();
+  const text = await readFile(EXAMPLE, 'utf8');
+  const dropped = await page.evaluateHandle((content) => {
+    const transfer = new DataTransfer();
+    transfer.items.add(new File([content], 'two-rows.json', { type: 'application/json' }));
+    return transfer;
+  }, text);
+  await page.dispatchEvent('body', 'drop', { dataTransfer: dropped });
+  await expect(rows(page)).toHaveCount(8);
+  await expect(page.getByText('This wall has its own')).toHaveCount(0);
+  await page.getByRole('link', { name: 'Brief' }).click();
+  await expect(page.getByRole('combobox', { name: 'Climate' })).toHaveText(/Very cold/);
+});
+
+test('on a phone everything is there, one under the other', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openDemoWall(page, 'Lower Ford house', 'Inner vapor barrier, foam outside');
+  await expect(verdict(page, 'vapor-trap')).toHaveAttribute('data-status', 'fail');
+  const overflow = await page.evaluate(
+    () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+  );
+  expect(overflow).toBeLessThanOrEqual(0);
+});
