@@ -143,3 +143,36 @@ test('a material of the project is added, validated and used', async ({ page }) 
     .click();
   await expect(rows(page)).toHaveCount(2);
 });
+
+test('the brief by month and by class, and a climate for the whole project', async ({ page }) => {
+  await newProject(page, 'Monthly');
+  await page.getByRole('combobox', { name: 'Humidity' }).click();
+  await page.getByRole('option', { name: 'Relative humidity by month' }).click();
+  await page.getByLabel('Jan', { exact: true }).fill('25');
+  await page.getByLabel('Feb', { exact: true }).fill('0');
+  await page.keyboard.press('Tab');
+  await expect(page.getByRole('alert')).toContainText('above 0 and at most 100 %');
+  await page.keyboard.press('Escape');
+  await page.getByRole('combobox', { name: 'Temperature' }).click();
+  await page.getByRole('option', { name: 'By month' }).click();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByLabel('Jan', { exact: true }).last()).toHaveValue('25 %');
+  await page.getByRole('combobox', { name: 'Humidity' }).click();
+  await page.getByRole('option', { name: 'Humidity class (EN ISO 13788)' }).click();
+  await expect(page.getByRole('combobox', { name: 'Class' })).toHaveText(/3: homes/);
+  await saved(page);
+});
+
+test('a library material is overridden for the project and given back', async ({ page }) => {
+  await newProject(page, 'Override');
+  await page.getByRole('link', { name: 'Materials' }).click();
+  await page.getByLabel('Search').fill('osb');
+  await page.getByRole('button', { name: 'Oriented strand board (OSB)' }).click();
+  await page.getByRole('button', { name: 'Override for this project' }).click();
+  await page.getByLabel('Conductivity, W/(m·K)').fill('0.13');
+  await page.getByRole('button', { name: 'Save for this project' }).click();
+  await expect(page.getByText('overrides the library')).toBeVisible();
+  await page.getByRole('button', { name: /Back to the library/ }).click();
+  await expect(page.getByText('overrides the library')).toBeHidden();
+});

@@ -83,7 +83,7 @@ export const claddingGap: Rule = {
           actual > 0
             ? say`${name} has a gap of ${measured('length', actual)}`
             : say`${name} may stand without a gap here`,
-        reason: say`At least ${required > 0 ? measured('length', required) : 'none'} is usual${rain}, ${measured('length', needs.gap.recommended)} recommended.${note}`,
+        reason: say`${required > 0 ? say`At least ${measured('length', required)} is usual${rain}` : 'None is asked for'}; ${measured('length', needs.gap.recommended)} is recommended.${note}`,
       };
     return {
       status: actual < needs.gap.min - 1e-6 ? 'fail' : 'caution',
