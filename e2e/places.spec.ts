@@ -154,7 +154,7 @@ test('the brief by month and by class, and a climate for the whole project', asy
   await expect(page.getByRole('alert')).toContainText('above 0 and at most 100 %');
   await page.keyboard.press('Escape');
   await page.getByRole('combobox', { name: 'Temperature' }).click();
-  await page.getByRole('option', { name: 'By month' }).click();
+  await page.getByRole('option', { name: 'By month', exact: true }).click();
   await saved(page);
   await page.reload();
   await expect(page.getByLabel('Jan', { exact: true }).last()).toHaveValue('25 %');
