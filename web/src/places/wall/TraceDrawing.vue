@@ -162,13 +162,14 @@ const faces = computed(() => {
         {{ momentName(bench.moment) }}, through the {{ bench.path }}
       </text>
     </svg>
-    <p class="legend small soft">
+    <!-- The reading takes the legend's place; the buttons below stay where they are. -->
+    <p v-if="readingText" class="small reading">{{ readingText }}</p>
+    <p v-else class="legend small soft">
       <span><i class="line"></i>temperature</span>
       <span><i class="line dashed"></i>dew point</span>
       <span v-if="traces.plane"><i class="line dotted"></i>indoor dew point</span>
     </p>
-    <p v-if="readingText" class="small reading">{{ readingText }}</p>
-    <p v-else class="actions">
+    <p class="actions">
       <button
         class="action quiet small"
         type="button"
@@ -322,9 +323,13 @@ const faces = computed(() => {
   border-top-style: dotted;
 }
 
+.reading,
+.legend {
+  min-height: 36px;
+}
+
 .reading {
-  min-height: 44px;
-  padding: 6px 0 0 12px;
+  padding-left: 12px;
   font-weight: 600;
 }
 
