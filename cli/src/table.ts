@@ -2,7 +2,7 @@ import { formatText, MONTHS, type ResultFile, type UnitSystem } from '@eldrun/co
 
 const SIGN = { fail: '■ FAIL', caution: '◆ CAUTION', info: '○ NOTE', pass: '● PASS' } as const;
 
-const METHOD = { combined: 'combined', parallelPath: 'parallel path' } as const;
+const METHOD = { section: 'section', wholeWall: 'section and whole wall' } as const;
 
 /** A result as a table for a terminal. */
 export function resultTable(file: string, result: ResultFile, units: UnitSystem): string {
@@ -16,6 +16,14 @@ export function resultTable(file: string, result: ResultFile, units: UnitSystem)
     ['Parallel path', resistance(thermal.parallelPath.r)],
     ['Isothermal planes', resistance(thermal.isothermalPlanes.r)],
     ['Combined', resistance(thermal.combined.r)],
+    ['Section, clear field', resistance(thermal.section.r)],
+    ...(thermal.wholeWall
+      ? [['Whole wall', resistance(thermal.wholeWall.r)] as [string, string]]
+      : []),
+    [
+      'Coldest inner surface',
+      `${formatText('temperature', thermal.section.innerSurface.min, units)} on the design day, temperature factor ${thermal.section.temperatureFactor.toFixed(3)}`,
+    ],
     ['Thickness', formatText('length', quantities.thickness, units)],
     ['Cost, demo prices', formatText('costPerArea', quantities.cost, units)],
     ['Carbon', formatText('carbonPerArea', quantities.carbon, units)],

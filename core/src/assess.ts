@@ -1,41 +1,84 @@
 import type { Materials } from './materials/index.ts';
-import { thermalOf, type Thermal } from './heat/index.ts';
+import {
+  framedR,
+  pathThermalOf,
+  sectionAt,
+  thermalOf,
+  type PathThermal,
+  type Thermal,
+  type WallSection,
+} from './heat/index.ts';
 import { condensingPlaneOf, indoorDewPoints, type CondensingPlane } from './moisture/index.ts';
 import { quantitiesOf, type Quantities } from './quantities/index.ts';
 import { resolveWall, type ResolvedWall, type WallFile } from './wall/index.ts';
 
-/** Every number of a wall that does not depend on where somebody points. */
-export interface Assessment {
+/** Every number of a wall that follows from its layers one by one: there within a fraction of a millisecond. */
+export interface LayerAssessment {
   wall: ResolvedWall;
-  thermal: Thermal;
+  paths: PathThermal;
   moisture: { indoorDewPoint: number[]; condensingPlane: CondensingPlane | null };
   quantities: Quantities;
-  /** Share of the cavity path's R that the framing takes, 0 to 1, corrections aside. */
-  framingLoss: number;
   /** The month in which the condensing plane has the least margin, 0 to 11; null without a plane. */
   worstMonth: number | null;
 }
 
+/** Every number of a wall that does not depend on where somebody points. */
+export interface Assessment extends LayerAssessment {
+  section: WallSection;
+  thermal: Thermal;
+  /** Share of the cavity path's R that the framing takes, 0 to 1, corrections aside. */
+  framingLoss: number;
+}
+
 /**
- * The full one-dimensional evaluation of a wall over its year.
+ * What the layers of a wall say without its section.
+ *
+ * @param file a validated wall file
+ * @param projectMaterials materials beyond the library and the file's own
+ * @throws InputError where a number cannot be computed
+ */
+export function assessLayers(file: WallFile, projectMaterials: Materials = {}): LayerAssessment {
+  const wall = resolveWall(file, projectMaterials);
+  const indoorDewPoint = indoorDewPoints(wall);
+  const condensingPlane = condensingPlaneOf(wall, indoorDewPoint);
+  return {
+    wall,
+    paths: pathThermalOf(wall),
+    moisture: { indoorDewPoint, condensingPlane },
+    quantities: quantitiesOf(wall),
+    worstMonth:
+      condensingPlane && condensingPlane.margin.indexOf(Math.min(...condensingPlane.margin)),
+  };
+}
+
+/**
+ * Completes an assessment.
+ *
+ * @param section of the same wall, solved at its design temperatures
+ */
+export function withSection(layers: LayerAssessment, section: WallSection): Assessment {
+  const thermal = thermalOf(layers.wall, layers.paths, section);
+  return {
+    ...layers,
+    section,
+    thermal,
+    framingLoss: Math.max(0, 1 - framedR(thermal) / layers.paths.cavityPath.r),
+  };
+}
+
+/**
+ * The full evaluation of a wall over its year, its section included: some milliseconds.
  *
  * @param file a validated wall file
  * @param projectMaterials materials beyond the library and the file's own
  * @throws InputError where a number cannot be computed
  */
 export function assess(file: WallFile, projectMaterials: Materials = {}): Assessment {
-  const wall = resolveWall(file, projectMaterials);
-  const thermal = thermalOf(wall);
-  const indoorDewPoint = indoorDewPoints(wall);
-  const condensingPlane = condensingPlaneOf(wall, indoorDewPoint);
-  const framed = thermal[thermal.effective.method];
-  return {
-    wall,
-    thermal,
-    moisture: { indoorDewPoint, condensingPlane },
-    quantities: quantitiesOf(wall),
-    framingLoss: Math.max(0, 1 - framed.r / thermal.cavityPath.r),
-    worstMonth:
-      condensingPlane && condensingPlane.margin.indexOf(Math.min(...condensingPlane.margin)),
-  };
+  const layers = assessLayers(file, projectMaterials);
+  return withSection(layers, designSection(layers.wall));
+}
+
+/** The section at the design temperatures. */
+export function designSection(wall: ResolvedWall): WallSection {
+  return sectionAt(wall, wall.design.indoorTemperature, wall.design.outdoorTemperature);
 }

@@ -7,13 +7,12 @@ import {
   pathResistances,
   resistancesAt,
   resolveWall,
-  thermalOf,
   type Layer,
   type WallFile,
 } from '../src/index.ts';
 import { coldWall, framed, sheet, withLayer } from './walls.ts';
 
-const thermal = (wall: WallFile) => thermalOf(resolveWall(wall));
+const thermal = (wall: WallFile) => assess(wall).thermal;
 
 describe('air spaces', () => {
   // EN ISO 6946:2017, Table 8, horizontal heat flow, high emissivities: published to two decimals.

@@ -178,7 +178,8 @@ test('order, steel and safety speak up where they apply', () => {
     },
     fraction: undefined,
   });
-  expect(verdict(steel, 'steel-method').status).toBe('caution');
+  expect(verdict(steel, 'steel-frame').status).toBe('caution');
+  expectMended(steel, 'steel-frame', 2);
   const safety = messageText(
     verdict(withLayer(coldWall(), 'board', { material: 'xps' }), 'safety').reason,
     'metric',
@@ -206,8 +207,8 @@ test('a result file is plain, complete and the same each time', () => {
     wall: 'Test wall',
     problems: [],
   });
-  expect(result.thermal.effective.method).toBe('parallelPath');
-  expect(evaluate(coldWall({ convention: 'iso' })).thermal.effective.method).toBe('combined');
+  expect(result.thermal.effective.method).toBe('wholeWall');
+  expect(result.thermal.section.ended).toBe('tolerance');
 });
 
 test('fixes also come for frames within frames', () => {

@@ -88,12 +88,31 @@ export async function readProject(database: Database, id: string) {
   };
 }
 
+/** What a list says of a wall. */
+interface Worst {
+  status: Status;
+  title: Message;
+}
+
+/** Each verdict takes a solved section: those of walls that have not changed are kept, the latest asked for last. */
+const known = new Map<string, Worst>();
+const MOST_KNOWN = 500;
+
 /** The worst thing about a wall, for a list. */
 function worstOf(
   document: ProjectWall,
   brief: Brief,
   materials: Record<string, Material>,
-): { status: Status; title: Message } {
+): Worst {
+  const key = JSON.stringify([document, brief, materials]);
+  const worst = known.get(key) ?? judge(document, brief, materials);
+  known.delete(key);
+  known.set(key, worst);
+  if (known.size > MOST_KNOWN) known.delete(known.keys().next().value!);
+  return worst;
+}
+
+function judge(document: ProjectWall, brief: Brief, materials: Record<string, Material>): Worst {
   try {
     const { status, title } = worstVerdict(assess(withBrief(document, brief), materials));
     return { status, title };

@@ -1,15 +1,16 @@
-import type { Assessment } from '../assess.ts';
+import type { LayerAssessment } from '../assess.ts';
 import { AIR_LAYER_VAPOR_THICKNESS, vaporClass } from '../materials/index.ts';
-import { BLACK_BODY_COEFFICIENT } from '../heat/index.ts';
+import { MONTHS } from '../climate/index.ts';
+import { BLACK_BODY_COEFFICIENT, resistancesAt } from '../heat/index.ts';
 import type { Profile, ProfilePoint } from '../moisture/index.ts';
-import { AIR_PERMEABILITY, measured, say } from '../units/index.ts';
+import { AIR_PERMEABILITY, INCH, measured, R_VALUE, say } from '../units/index.ts';
 import { layerName } from '../verdicts/index.ts';
 import type { Explanation, Input } from './types.ts';
 
 /** R of one layer through its fill. */
-export function explainLayerResistance(assessment: Assessment, index: number): Explanation {
+export function explainLayerResistance(assessment: LayerAssessment, index: number): Explanation {
   const layer = assessment.wall.layers[index]!;
-  const value = assessment.thermal.layers[index]?.resistance;
+  const value = assessment.paths.layers[index]?.resistance;
   const title = `R of ${layerName(assessment, layer)}`;
   if (value === undefined)
     return {
@@ -46,6 +47,7 @@ export function explainLayerResistance(assessment: Assessment, index: number): E
           : 'Conductivity λ',
         value: measured('conductivity', layer.thickness / value),
       },
+      ...byTemperature(assessment, index),
       ...(layer.fill.source ? [{ label: 'Source of λ', value: layer.fill.source }] : []),
       ...(layer.fill.confidence ? [{ label: 'Confidence', value: layer.fill.confidence }] : []),
     ],
@@ -54,9 +56,42 @@ export function explainLayerResistance(assessment: Assessment, index: number): E
   };
 }
 
+/** Winter and summer conductivity of a layer whose conductivity depends on temperature, and what the label says. */
+function byTemperature({ wall }: LayerAssessment, index: number): Input[] {
+  const layer = wall.layers[index]!;
+  const { labeledRPerInch, agedRPerInch } = layer.fill!;
+  const stated: Input[] = [
+    ...(labeledRPerInch ? [perInch('Label', labeledRPerInch)] : []),
+    ...(agedRPerInch ? [perInch('Aged', agedRPerInch)] : []),
+  ];
+  if (!layer.fill!.conductivityTable) return stated;
+  const warmest = wall.months.reduce(
+    (best, month, m) =>
+      month.outdoorTemperature > wall.months[best]!.outdoorTemperature ? m : best,
+    0,
+  );
+  const inMonth = (month: number): Input => {
+    const { indoorTemperature, outdoorTemperature } = wall.months[month]!;
+    const { fill } = resistancesAt(wall, indoorTemperature, outdoorTemperature);
+    return {
+      label: `Conductivity λ in ${MONTHS[month]!}`,
+      value: measured('conductivity', layer.thickness / fill[index]!),
+    };
+  };
+  return [inMonth(wall.coldestMonth), inMonth(warmest), ...stated];
+}
+
+/** A stated R for each inch, as conductivity. */
+function perInch(label: string, rPerInch: number): Input {
+  return {
+    label: `${label} value of λ, at 24 °C`,
+    value: measured('conductivity', INCH / (rPerInch * R_VALUE)),
+  };
+}
+
 /** Vapor permeance of one layer in the profile of a month. */
 export function explainLayerVapor(
-  assessment: Assessment,
+  assessment: LayerAssessment,
   index: number,
   profile: Profile,
 ): Explanation {

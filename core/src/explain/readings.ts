@@ -1,5 +1,6 @@
-import type { Assessment } from '../assess.ts';
+import type { Assessment, LayerAssessment } from '../assess.ts';
 import { MONTHS } from '../climate/index.ts';
+import { framedR } from '../heat/index.ts';
 import { measured, say, type Measured } from '../units/index.ts';
 import { layerName } from '../verdicts/index.ts';
 import type { Explanation, Input } from './types.ts';
@@ -10,16 +11,16 @@ const FILM_SOURCE = {
 } as const;
 
 const METHOD = {
-  combined: {
-    name: 'Combined method',
-    formula:
-      'R = (R_parallel + R_isothermal) / 2;  U_eff = 1/R + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
-    source: 'EN ISO 6946:2017, 6.7.2 and Annex F',
+  section: {
+    name: 'Solved section',
+    formula: 'U_eff = U_section + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
+    source: 'EN ISO 10211:2017, clause 7; EN ISO 6946:2017, Annex F',
   },
-  parallelPath: {
-    name: 'Parallel path',
-    formula: 'U = Σ f·U_path;  U_eff = U + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
-    source: 'ASHRAE Handbook, Fundamentals; EN ISO 6946:2017, 6.7.2.3 and Annex F',
+  wholeWall: {
+    name: 'Solved section and whole wall',
+    formula:
+      'U = (1 − e)·U_section + e·U_frame, e the framing beyond the clear field (steel: U_cavity + (U_section − U_cavity)·f/f_clear);  U_eff = U + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
+    source: 'EN ISO 10211:2017, clause 7; EN ISO 6946:2017, Annex F; area-weighted framing factor',
   },
 } as const;
 
@@ -28,7 +29,7 @@ const transmittance = (value: number): Measured => measured('transmittance', val
 
 /** Layer names with a figure each, outdoors first as on the drawing. */
 function byLayer(
-  assessment: Assessment,
+  assessment: LayerAssessment,
   figure: (index: number) => Measured | string | null,
 ): Input[] {
   return assessment.wall.layers
@@ -62,18 +63,30 @@ export function explainEffectiveR(assessment: Assessment): Explanation {
       { label: 'Parallel path', value: resistance(thermal.parallelPath.r) },
       { label: 'Isothermal planes', value: resistance(thermal.isothermalPlanes.r) },
       { label: 'Combined', value: resistance(thermal.combined.r) },
+      { label: 'Section, clear field', value: resistance(thermal.section.r) },
+      {
+        label: 'Section: change by the last refinement',
+        value: measured('fineShare', thermal.section.change),
+      },
+      ...thermal.section.linearShares.map(({ frame, perMember }) => ({
+        label: `Extra heat for each metre of a member, frame “${frame}”`,
+        value: measured('linearTransmittance', perMember),
+      })),
+      ...(thermal.wholeWall
+        ? [{ label: 'Whole wall', value: resistance(thermal.wholeWall.r) }]
+        : []),
       { label: 'ΔU of fasteners', value: transmittance(corrections.fasteners) },
       { label: 'ΔU of air voids', value: transmittance(corrections.voids) },
       { label: 'Effective U', value: transmittance(effective.u) },
     ],
     source: `${method.source}. Films: ${FILM_SOURCE[wall.file.convention]}.`,
-    leavesOut: say`The true two-dimensional flow around members, windows, corners, floor edges and workmanship. For steel studs it is only a rough figure.`,
+    leavesOut: say`Windows, corners, floor edges, brackets, tracks and workmanship. Members run straight and touch their neighbors fully; horizontal members are smeared over their layer.`,
   };
 }
 
 /** The share of R that the framing takes. */
 export function explainFramingLoss({ thermal, framingLoss }: Assessment): Explanation {
-  const framed = thermal[thermal.effective.method];
+  const method = METHOD[thermal.effective.method];
   return {
     title: 'Lost to framing',
     value: measured('share', framingLoss),
@@ -81,18 +94,18 @@ export function explainFramingLoss({ thermal, framingLoss }: Assessment): Explan
     inputs: [
       { label: 'R through the cavity, films included', value: resistance(thermal.cavityPath.r) },
       {
-        label: `R with framing, ${METHOD[thermal.effective.method].name.toLowerCase()}`,
-        value: resistance(framed.r),
+        label: `R with framing, ${method.name.toLowerCase()}`,
+        value: resistance(framedR(thermal)),
       },
-      { label: 'Difference', value: resistance(thermal.cavityPath.r - framed.r) },
+      { label: 'Difference', value: resistance(thermal.cavityPath.r - framedR(thermal)) },
     ],
-    source: METHOD[thermal.effective.method].source,
+    source: method.source,
     leavesOut: say`Fasteners and voids, which stand apart as corrections to the effective R.`,
   };
 }
 
 /** The margin of the condensing plane above the indoor dew point, month by month. */
-export function explainMargin(assessment: Assessment): Explanation {
+export function explainMargin(assessment: LayerAssessment): Explanation {
   const { moisture, wall, worstMonth } = assessment;
   const plane = moisture.condensingPlane;
   if (!plane || worstMonth === null)
@@ -122,7 +135,7 @@ export function explainMargin(assessment: Assessment): Explanation {
 }
 
 /** The whole thickness. */
-export function explainThickness(assessment: Assessment): Explanation {
+export function explainThickness(assessment: LayerAssessment): Explanation {
   return {
     title: 'Thickness, finish to cladding',
     value: measured('length', assessment.quantities.thickness),
@@ -134,7 +147,7 @@ export function explainThickness(assessment: Assessment): Explanation {
 }
 
 /** Cost per area at demo prices. */
-export function explainCost(assessment: Assessment): Explanation {
+export function explainCost(assessment: LayerAssessment): Explanation {
   const { quantities } = assessment;
   return {
     title: 'Cost of materials, demo prices',
@@ -151,7 +164,7 @@ export function explainCost(assessment: Assessment): Explanation {
 }
 
 /** Carbon per area. */
-export function explainCarbon(assessment: Assessment): Explanation {
+export function explainCarbon(assessment: LayerAssessment): Explanation {
   const { quantities } = assessment;
   return {
     title: 'Carbon of materials, cradle to gate',

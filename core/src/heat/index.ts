@@ -4,3 +4,5 @@ export * from './paths.ts';
 export * from './profile.ts';
 export * from './resistances.ts';
 export * from './thermal.ts';
+export * from './plan-section.ts';
+export * from './section.ts';

@@ -1,10 +1,29 @@
 import type { ResolvedWall } from '../wall/index.ts';
 import type { Resistances } from './resistances.ts';
 
+/** A slightly ventilated air layer and how far it counts as open, 0 to 1. */
+export interface SlightLayer {
+  index: number;
+  openShare: number;
+}
+
 /**
- * A total that a slightly ventilated air layer may stand in: R_T = ((1500 − A_v)·R_still + (A_v − 500)·R_open) / 1000,
- * A_v held to 500…1500 mm²/m (EN ISO 6946:2017, 6.9.3; wall-file rule 2). With several such layers the outer ones are
- * blended first.
+ * The slightly ventilated air layers, outermost first: R_T = ((1500 − A_v)·R_still + (A_v − 500)·R_open) / 1000, A_v held
+ * to 500…1500 mm²/m (EN ISO 6946:2017, 6.9.3; wall-file rule 2).
+ */
+export function slightlyVentilated(wall: ResolvedWall): SlightLayer[] {
+  return wall.layers
+    .slice(0, wall.counted)
+    .filter(({ ventilation }) => ventilation === 'slight')
+    .map(({ index, openingArea }) => ({
+      index,
+      openShare: (Math.min(1500, Math.max(500, openingArea)) - 500) / 1000,
+    }))
+    .reverse();
+}
+
+/**
+ * A total R that slightly ventilated air layers may stand in. With several of them the outer ones are blended first.
  *
  * @param wall a resolved wall
  * @param totalTo computes the total R of the layers before `end`, with that outer film, m²K/W
@@ -15,12 +34,8 @@ export function blended(
   totalTo: (end: number, outerFilm: number) => number,
 ): number {
   let total = totalTo(wall.counted, wall.outerFilm);
-  for (let i = wall.counted - 1; i >= 0; i--) {
-    const layer = wall.layers[i]!;
-    if (layer.ventilation !== 'slight') continue;
-    const area = Math.min(1500, Math.max(500, layer.openingArea));
-    total = ((1500 - area) * total + (area - 500) * totalTo(i, wall.innerFilm)) / 1000;
-  }
+  for (const { index, openShare } of slightlyVentilated(wall))
+    total = (1 - openShare) * total + openShare * totalTo(index, wall.innerFilm);
   return total;
 }
 

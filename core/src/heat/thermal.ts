@@ -1,4 +1,4 @@
-import type { ResolvedWall } from '../wall/index.ts';
+import { memberShare, clearFieldShare, frameOf, type ResolvedWall } from '../wall/index.ts';
 import { fastenerCorrection, voidCorrection } from './corrections.ts';
 import {
   cavityPathResistance,
@@ -7,6 +7,7 @@ import {
   parallelPathResistance,
 } from './paths.ts';
 import { resistancesAt } from './resistances.ts';
+import type { WallSection } from './section.ts';
 
 /** A resistance and its inverse: m²K/W and W/(m²K), films included. */
 export interface RU {
@@ -14,42 +15,50 @@ export interface RU {
   u: number;
 }
 
-export type EffectiveMethod = 'combined' | 'parallelPath';
+export type EffectiveMethod = 'section' | 'wholeWall';
 
-/** The `thermal` part of a result file. */
-export interface Thermal {
+/** What the paths through the layers give, without the section. */
+export interface PathThermal {
   layers: { id: string; resistance: number }[];
   cavityPath: RU;
   framePath: RU;
   parallelPath: RU;
   isothermalPlanes: RU;
   combined: RU;
+}
+
+/** The section's part of a result file, at the design temperatures. */
+export interface SectionThermal extends RU {
+  /** °C, lowest and highest along the inner surface. */
+  innerSurface: { min: number; max: number };
+  temperatureFactor: number;
+  /** Extra heat for each metre of a frame's member, W/(m·K). */
+  linearShares: { frame: string; perMember: number }[];
+  /** Relative change of u by the last refinement of the grid. */
+  change: number;
+  /** `budget` where the grid reached its most cells before it settled. */
+  ended: 'tolerance' | 'budget';
+}
+
+/** The `thermal` part of a result file. */
+export interface Thermal extends PathThermal {
   /** ΔU, W/(m²K). */
   corrections: { fasteners: number; voids: number };
+  section: SectionThermal;
+  /** Only where a framing factor exceeds the clear field's share. */
+  wholeWall?: RU;
   effective: RU & { method: EffectiveMethod };
 }
 
 const ofR = (r: number): RU => ({ r, u: 1 / r });
+const ofU = (u: number): RU => ({ r: 1 / u, u });
 
-/**
- * Every one-dimensional thermal figure of a wall, at its design temperatures (wall-file rules 1 to 7).
- *
- * `effective` is the combined method of EN ISO 6946 under the `iso` convention and parallel path under `ashrae`,
- * plus the corrections for fasteners and voids.
- */
-export function thermalOf(wall: ResolvedWall): Thermal {
+/** Every thermal figure that follows from paths alone, at the design temperatures (wall-file rules 1 to 4 and 7). */
+export function pathThermalOf(wall: ResolvedWall): PathThermal {
   const { indoorTemperature, outdoorTemperature } = wall.design;
   const resistances = resistancesAt(wall, indoorTemperature, outdoorTemperature);
   const parallelPath = ofR(parallelPathResistance(wall, resistances));
   const isothermalPlanes = ofR(isothermalPlanesResistance(wall, resistances));
-  const combined = ofR((parallelPath.r + isothermalPlanes.r) / 2);
-  const corrections = {
-    fasteners: fastenerCorrection(wall, resistances, combined.r),
-    voids: voidCorrection(wall, resistances, combined.r),
-  };
-  const method = wall.file.convention === 'iso' ? 'combined' : 'parallelPath';
-  const uncorrected = method === 'combined' ? combined : parallelPath;
-  const u = uncorrected.u + corrections.fasteners + corrections.voids;
   return {
     layers: Array.from(resistances.fill, (resistance, i) => ({
       id: wall.layers[i]!.id,
@@ -59,8 +68,88 @@ export function thermalOf(wall: ResolvedWall): Thermal {
     framePath: ofR(framePathResistance(wall, resistances)),
     parallelPath,
     isothermalPlanes,
-    combined,
-    corrections,
-    effective: { r: 1 / u, u, method },
+    combined: ofR((parallelPath.r + isothermalPlanes.r) / 2),
   };
+}
+
+/**
+ * Every thermal figure of a wall. `effective` is the section, or the whole wall where a framing factor exceeds the clear
+ * field's share, plus the corrections for fasteners and voids (wall-file rules 6 and 10).
+ *
+ * @param wall a resolved wall
+ * @param paths of `pathThermalOf`
+ * @param section solved at the wall's design temperatures
+ */
+export function thermalOf(wall: ResolvedWall, paths: PathThermal, section: WallSection): Thermal {
+  const { indoorTemperature, outdoorTemperature } = wall.design;
+  const resistances = resistancesAt(wall, indoorTemperature, outdoorTemperature);
+  const total = hasSteelStuds(wall) ? section.r : paths.combined.r;
+  const corrections = {
+    fasteners: fastenerCorrection(wall, resistances, total),
+    voids: voidCorrection(wall, resistances, total),
+  };
+  const wholeWall = wholeWallOf(wall, paths, section);
+  const { u } = wholeWall ?? section;
+  return {
+    ...paths,
+    corrections,
+    section: {
+      r: section.r,
+      u: section.u,
+      innerSurface: surfaceRange(section, indoorTemperature, outdoorTemperature),
+      temperatureFactor: Math.min(...section.inner.temperature),
+      linearShares: section.shares,
+      change: section.field.change,
+      ended: section.field.ended,
+    },
+    ...(wholeWall ? { wholeWall } : {}),
+    effective: {
+      ...ofU(u + corrections.fasteners + corrections.voids),
+      method: wholeWall ? 'wholeWall' : 'section',
+    },
+  };
+}
+
+/** Whether a counted layer stands on C-studs, whose one-dimensional figures are far off. */
+export function hasSteelStuds(wall: ResolvedWall): boolean {
+  return wall.layers.slice(0, wall.counted).some(({ member }) => member?.shape.section === 'c');
+}
+
+/** R with the framing and without corrections: of the whole wall, else of the section. */
+export function framedR({ section, wholeWall }: Thermal): number {
+  return (wholeWall ?? section).r;
+}
+
+/**
+ * The whole wall: clear field and the framing beyond it. An excess e of solid framing (plates, headers, corners) stands
+ * beside the clear field: u = (1 − e)·u_section + e·u_framePath. With C-studs the excess means more studs:
+ * u = u_cavity + (u_section − u_cavity)·fraction / (web / spacing) (wall-file rule 10). Of several layers of the main
+ * frame the one with the largest excess counts.
+ *
+ * @returns null where no framing factor exceeds the clear field's share
+ */
+function wholeWallOf(wall: ResolvedWall, paths: PathThermal, section: WallSection): RU | null {
+  let excess = 0;
+  let studs = 1;
+  for (const { source } of wall.layers.slice(0, wall.counted)) {
+    if (source.kind !== 'framed' || frameOf(source) !== wall.mainFrame) continue;
+    const clear = clearFieldShare(source.member);
+    const beyond = memberShare(source) - clear;
+    if (source.member.section === 'c') studs = Math.max(studs, memberShare(source) / clear);
+    else excess = Math.max(excess, beyond);
+  }
+  if (studs > 1) return ofU(paths.cavityPath.u + (section.u - paths.cavityPath.u) * studs);
+  return excess > 1e-12 ? ofU((1 - excess) * section.u + excess * paths.framePath.u) : null;
+}
+
+/** Lowest and highest temperature along the inner surface, °C. */
+function surfaceRange(
+  { inner }: WallSection,
+  indoor: number,
+  outdoor: number,
+): { min: number; max: number } {
+  const ends = [Math.min(...inner.temperature), Math.max(...inner.temperature)].map(
+    (scaled) => outdoor + (indoor - outdoor) * scaled,
+  );
+  return { min: Math.min(...ends), max: Math.max(...ends) };
 }

@@ -1,2 +1,3 @@
 export * from './condensing-plane.ts';
 export * from './profile.ts';
+export * from './surface.ts';

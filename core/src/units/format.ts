@@ -18,10 +18,13 @@ export type Quantity =
   | 'length'
   | 'resistance'
   | 'transmittance'
+  | 'linearTransmittance'
+  | 'heatFlux'
   | 'temperature'
   | 'temperatureDifference'
   | 'relativeHumidity'
   | 'share'
+  | 'fineShare'
   | 'vaporPressure'
   | 'permeance'
   | 'vaporThickness'
@@ -57,6 +60,14 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
     imperial: { unit: 'Btu/(h·ft²·°F)', convert: (u) => u * R_VALUE, digits: 4 },
     metric: { unit: 'W/(m²K)', convert: same, digits: 3 },
   },
+  linearTransmittance: {
+    imperial: { unit: 'Btu/(h·ft·°F)', convert: (psi) => (psi * R_VALUE) / FOOT, digits: 4 },
+    metric: { unit: 'W/(m·K)', convert: same, digits: 4 },
+  },
+  heatFlux: {
+    imperial: { unit: 'Btu/(h·ft²)', convert: (q) => (q * R_VALUE) / FAHRENHEIT_DEGREE, digits: 1 },
+    metric: { unit: 'W/m²', convert: same, digits: 1 },
+  },
   temperature: {
     imperial: { unit: '°F', convert: (t) => t / FAHRENHEIT_DEGREE + 32, digits: 0 },
     metric: { unit: '°C', convert: same, digits: 1 },
@@ -67,6 +78,7 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
   },
   relativeHumidity: both('%', (x) => x * 100, 0),
   share: both('%', (x) => x * 100, 0),
+  fineShare: both('%', (x) => x * 100, 2),
   vaporPressure: both('Pa', same, 0),
   vaporThickness: {
     imperial: { unit: 'ft', convert: (s) => s / FOOT, digits: 2 },

@@ -1,7 +1,7 @@
 import { AIR_BARRIER_PERMEANCE, rolesOf } from '../materials/index.ts';
 import { measured, say } from '../units/index.ts';
 import type { ResolvedLayer } from '../wall/index.ts';
-import type { Rule } from './types.ts';
+import type { LayerRule } from './types.ts';
 import { addMembrane } from './water-barrier.ts';
 import { layerName } from './words.ts';
 
@@ -15,8 +15,9 @@ function isAirBarrier(layer: ResolvedLayer): boolean {
 }
 
 /** Whether any layer can be the air barrier. */
-export const airBarrier: Rule = {
+export const airBarrier: LayerRule = {
   id: 'air-barrier',
+  reads: 'layers',
 
   judge(assessment) {
     const found = assessment.wall.layers.filter(isAirBarrier);

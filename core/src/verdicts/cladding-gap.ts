@@ -2,8 +2,8 @@ import data from '../../data/cladding.json' with { type: 'json' };
 import { rolesOf } from '../materials/index.ts';
 import { measured, say } from '../units/index.ts';
 import { freeLayerId, type Command, type Layer, type ResolvedLayer } from '../wall/index.ts';
-import type { Assessment } from '../assess.ts';
-import type { Rule } from './types.ts';
+import type { LayerAssessment } from '../assess.ts';
+import type { LayerRule } from './types.ts';
 import { layerName, lower } from './words.ts';
 
 interface CladdingNeeds {
@@ -33,7 +33,7 @@ interface Gap {
   wet: boolean;
 }
 
-function gapOf({ wall }: Assessment): Gap | null {
+function gapOf({ wall }: LayerAssessment): Gap | null {
   const cladding = wall.layers.findLast((layer) => layer.fillId && NEEDS.has(layer.fillId));
   if (!cladding) return null;
   const needs = NEEDS.get(cladding.fillId!)!;
@@ -58,14 +58,15 @@ function gapOf({ wall }: Assessment): Gap | null {
   };
 }
 
-const drains = (assessment: Assessment): boolean => {
+const drains = (assessment: LayerAssessment): boolean => {
   const gap = gapOf(assessment);
   return gap !== null && gap.actual >= gap.required - 1e-6;
 };
 
 /** Whether the cladding has the drainage gap it needs. */
-export const claddingGap: Rule = {
+export const claddingGap: LayerRule = {
   id: 'cladding-gap',
+  reads: 'layers',
 
   judge(assessment) {
     const gap = gapOf(assessment);
@@ -112,7 +113,7 @@ export const claddingGap: Rule = {
     const fix = attempt(
       say`Gap of ${measured('length', thickness)}, open at top and bottom`,
       change,
-      drains,
+      { layers: drains },
     );
     return fix ? [fix] : [];
   },

@@ -1,25 +1,26 @@
 import type { Assessment } from '../assess.ts';
 import { measured, say } from '../units/index.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
-import type { Rule } from './types.ts';
+import type { SectionRule } from './types.ts';
 
 const METHOD = {
-  combined: 'the combined method of EN ISO 6946',
-  parallelPath: 'parallel path',
+  section: 'the solved section, clear of plates and headers',
+  wholeWall: 'the solved section with plates, headers and corners',
 } as const;
 
 const reaches = ({ thermal, wall }: Assessment): boolean =>
   thermal.effective.r >= (wall.file.targets?.r ?? 0);
 
 /** Effective R against the brief's target. */
-export const effectiveR: Rule = {
+export const effectiveR: SectionRule = {
   id: 'effective-r',
+  reads: 'section',
 
   judge(assessment) {
-    const { effective, cavityPath } = assessment.thermal;
+    const { effective, cavityPath, section } = assessment.thermal;
     const target = assessment.wall.file.targets?.r;
     const r = measured('resistance', effective.r);
-    const how = say`By ${METHOD[effective.method]}; ${measured('resistance', cavityPath.r)} through the cavity alone.`;
+    const how = say`By ${METHOD[effective.method]}; ${measured('resistance', cavityPath.r)} through the cavity alone.${section.ended === 'budget' ? say` The grid reached its most cells: within about ${measured('fineShare', section.change)}.` : ''}`;
     if (target === undefined)
       return { status: 'info', title: say`Effective ${r}, no target set`, reason: how };
     if (reaches(assessment))
@@ -35,5 +36,5 @@ export const effectiveR: Rule = {
     };
   },
 
-  fixes: (context) => smallestOutsideInsulation(context, reaches),
+  fixes: (context) => smallestOutsideInsulation(context, { whole: reaches }),
 };

@@ -1,15 +1,23 @@
-import { assess, type Assessment } from '../assess.ts';
+import {
+  assessLayers,
+  designSection,
+  withSection,
+  type Assessment,
+  type LayerAssessment,
+} from '../assess.ts';
 import { InputError } from '../errors.ts';
 import type { Materials } from '../materials/index.ts';
-import { applyCommands } from '../wall/index.ts';
+import { applyCommands, type Command } from '../wall/index.ts';
 import { airBarrier } from './air-barrier.ts';
 import { claddingGap } from './cladding-gap.ts';
 import { effectiveR } from './effective-r.ts';
 import { framingLoss } from './framing-loss.ts';
+import { ghosting } from './ghosting.ts';
+import { innerSurface } from './inner-surface.ts';
 import { layerOrder } from './layer-order.ts';
 import { safety } from './safety.ts';
 import { sheathingDewPoint } from './sheathing-dew-point.ts';
-import { steelMethod } from './steel-method.ts';
+import { steelFrame } from './steel-frame.ts';
 import { thicknessLimit } from './thickness-limit.ts';
 import {
   STATUS_ORDER,
@@ -30,14 +38,16 @@ export { layerName, lower } from './words.ts';
 const RULES: readonly Rule[] = [
   layerOrder,
   sheathingDewPoint,
+  innerSurface,
   vaporTrap,
   waterBarrier,
   airBarrier,
   claddingGap,
   effectiveR,
+  steelFrame,
   thicknessLimit,
   framingLoss,
-  steelMethod,
+  ghosting,
   safety,
 ];
 
@@ -59,22 +69,32 @@ export function effectOf({ thermal, quantities, moisture, worstMonth }: Assessme
 }
 
 /**
- * The verdicts on an assessed wall, worst first, each with the smallest computed changes that mend it.
+ * The verdicts on an assessed wall, worst first, each with the smallest computed changes that mend it. A generator that
+ * yields before each search, so that a caller can stop in between.
  *
  * @param assessment from `assess`
  * @param materials the project's materials that `assess` was given
  */
-export function verdictsOf(assessment: Assessment, materials: Materials = {}): Verdict[] {
-  const found = findingsOf(assessment);
+export function* verdictSteps(
+  assessment: Assessment,
+  materials: Materials = {},
+): Generator<undefined, Verdict[]> {
   const context = contextOf(assessment, materials);
-  return found.map(({ rule, finding }) => ({
-    id: rule.id,
-    ...finding,
-    fixes:
-      rule.fixes && (finding.status === 'fail' || finding.status === 'caution')
-        ? rule.fixes(context)
-        : [],
-  }));
+  const verdicts: Verdict[] = [];
+  for (const { rule, finding } of findingsOf(assessment)) {
+    const mends = rule.fixes && (finding.status === 'fail' || finding.status === 'caution');
+    if (mends) yield;
+    verdicts.push({ id: rule.id, ...finding, fixes: mends ? rule.fixes!(context) : [] });
+  }
+  return verdicts;
+}
+
+/** `verdictSteps` in one go. */
+export function verdictsOf(assessment: Assessment, materials: Materials = {}): Verdict[] {
+  const steps = verdictSteps(assessment, materials);
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
 }
 
 /** The worst verdict of a wall, without looking for fixes. */
@@ -92,22 +112,62 @@ function findingsOf(assessment: Assessment) {
   );
 }
 
+/** A changed wall, of which no more is computed than is asked for. */
+interface Trial {
+  layers: LayerAssessment;
+  whole: () => Assessment;
+}
+
 function contextOf(assessment: Assessment, materials: Materials): FixContext {
   const before = new Map(GUARDED.map((rule) => [rule, rank(rule.judge(assessment)?.status)]));
+  const trials = new Map<string, Trial | null>();
+
+  function trial(commands: Command[]): Trial | null {
+    const key = JSON.stringify(commands);
+    let found = trials.get(key);
+    if (found === undefined) {
+      found = orNull(() => {
+        const layers = assessLayers(applyCommands(assessment.wall.file, commands), materials);
+        let whole: Assessment | null = null;
+        return {
+          layers,
+          whole: () => (whole ??= withSection(layers, designSection(layers.wall))),
+        };
+      });
+      trials.set(key, found);
+    }
+    return found;
+  }
+
+  const noneWorse = (after: Trial, reads: Rule['reads']): boolean =>
+    [...before].every(
+      ([rule, was]) =>
+        rule.reads !== reads ||
+        rank(
+          (rule.reads === 'layers' ? rule.judge(after.layers) : rule.judge(after.whole()))?.status,
+        ) >= was,
+    );
+
   return {
     assessment,
     materials,
-    attempt: (label, commands, satisfied): Fix | null => {
-      let after: Assessment;
-      try {
-        after = assess(applyCommands(assessment.wall.file, commands), materials);
-      } catch (error) {
-        if (error instanceof InputError) return null;
-        throw error;
-      }
-      if (!satisfied(after)) return null;
-      for (const [rule, was] of before) if (rank(rule.judge(after)?.status) < was) return null;
-      return { label, commands, effect: effectOf(after) };
-    },
+    assessAfter: (commands) => orNull(() => trial(commands)?.whole() ?? null),
+    attempt: (label, commands, { layers, whole }) =>
+      orNull(() => {
+        const after = trial(commands);
+        if (!after || layers?.(after.layers) === false || !noneWorse(after, 'layers')) return null;
+        if (whole?.(after.whole()) === false || !noneWorse(after, 'section')) return null;
+        return { label, commands, effect: effectOf(after.whole()) };
+      }),
   };
+}
+
+/** What a trial gives, or null where it is no wall that can be computed. */
+function orNull<T>(work: () => T | null): T | null {
+  try {
+    return work();
+  } catch (error) {
+    if (error instanceof InputError) return null;
+    throw error;
+  }
 }

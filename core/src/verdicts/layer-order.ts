@@ -1,10 +1,11 @@
 import { say } from '../units/index.ts';
 import { firstPlacementProblem } from '../wall/index.ts';
-import type { Rule } from './types.ts';
+import type { LayerRule } from './types.ts';
 
 /** Layers that cannot work where they stand. */
-export const layerOrder: Rule = {
+export const layerOrder: LayerRule = {
   id: 'layer-order',
+  reads: 'layers',
 
   judge({ wall }) {
     const materials = new Map(

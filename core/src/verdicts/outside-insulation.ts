@@ -1,4 +1,4 @@
-import type { Assessment } from '../assess.ts';
+import type { Assessment, LayerAssessment } from '../assess.ts';
 import { LIBRARY, rolesOf, type Material } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
 import {
@@ -9,7 +9,7 @@ import {
   type ResolvedLayer,
   type SheetLayer,
 } from '../wall/index.ts';
-import type { Fix, FixContext } from './types.ts';
+import type { Fix, FixContext, Satisfied } from './types.ts';
 import { lower } from './words.ts';
 
 /** The two schools of outside insulation, offered side by side where a wall has none: fibers and foam. */
@@ -19,7 +19,7 @@ const SCHOOLS = ['mineral-wool-board-rigid', 'polyiso-foil-faced'] as const;
 const THICKEST = 0.32;
 
 /** The outermost board outside the main frame that is there to insulate, or null. */
-export function outsideBoard({ wall }: Assessment): ResolvedLayer | null {
+export function outsideBoard({ wall }: LayerAssessment): ResolvedLayer | null {
   let frame = -1;
   let board: ResolvedLayer | null = null;
   for (let i = 0; i < wall.counted; i++) {
@@ -68,13 +68,10 @@ function libraryThicknesses(id: string): number[] {
  * The smallest step of outside insulation, in boards as sold, after which a wall satisfies a condition: more of the
  * board it has, or, where it has none, a new one of either school.
  *
- * @param satisfied asked of the assessed wall after each step, thinnest first
+ * @param satisfied asked of the wall after a step; what holds of one thickness holds of all beyond it
  * @returns fixes, at most one for each material; empty where even the thickest does not do
  */
-export function smallestOutsideInsulation(
-  context: FixContext,
-  satisfied: (after: Assessment) => boolean,
-): Fix[] {
+export function smallestOutsideInsulation(context: FixContext, satisfied: Satisfied): Fix[] {
   const { assessment } = context;
   const board = outsideBoard(assessment);
   if (board) {
@@ -95,15 +92,34 @@ export function smallestOutsideInsulation(
 function firstOf(
   context: FixContext,
   steps: Step[],
-  satisfied: (after: Assessment) => boolean,
+  satisfied: Satisfied,
   change: (step: Step) => { label: Message; commands: Command[] },
 ): Fix | null {
-  for (const step of steps) {
+  for (const step of steps.slice(firstThatHolds(context, steps, satisfied, change))) {
     const { label, commands } = change(step);
     const fix = context.attempt(label, commands, satisfied);
     if (fix) return fix;
   }
   return null;
+}
+
+/** Index of the first step after which the section satisfies, by bisection: each trial solves a section. */
+function firstThatHolds(
+  { assessAfter }: FixContext,
+  steps: Step[],
+  { whole }: Satisfied,
+  change: (step: Step) => { commands: Command[] },
+): number {
+  if (!whole) return 0;
+  let low = 0;
+  let high = steps.length;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    const after = assessAfter(change(steps[middle]!).commands);
+    if (after && whole(after)) high = middle;
+    else low = middle + 1;
+  }
+  return low;
 }
 
 function sizes(boards: number[]): Message {

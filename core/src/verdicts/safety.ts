@@ -1,6 +1,6 @@
 import { say } from '../units/index.ts';
 import type { Material } from '../materials/index.ts';
-import type { Rule } from './types.ts';
+import type { LayerRule } from './types.ts';
 
 /** Cautions that go with what a wall is made of. */
 const CAUTIONS: { applies: (material: Material) => boolean; text: string }[] = [
@@ -22,8 +22,9 @@ const CAUTIONS: { applies: (material: Material) => boolean; text: string }[] = [
 ];
 
 /** What governs, and what can hurt. */
-export const safety: Rule = {
+export const safety: LayerRule = {
   id: 'safety',
+  reads: 'layers',
 
   judge({ wall }) {
     const materials = wall.layers.flatMap(({ fill }) => (fill ? [fill] : []));

@@ -1,18 +1,19 @@
-import type { Assessment } from '../assess.ts';
+import type { LayerAssessment } from '../assess.ts';
 import { measured, say } from '../units/index.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
-import type { Rule } from './types.ts';
+import type { LayerRule } from './types.ts';
 import { count, layerName, monthName } from './words.ts';
 
 /** A margin below this leaves nothing for a cold week or a wet house, K. */
 const THIN = 1;
 
-const staysAbove = ({ moisture }: Assessment): boolean =>
+const staysAbove = ({ moisture }: LayerAssessment): boolean =>
   moisture.condensingPlane !== null && moisture.condensingPlane.margin.every((m) => m >= 0);
 
 /** The condensing plane against the indoor dew point: what leaking indoor air would meet. */
-export const sheathingDewPoint: Rule = {
+export const sheathingDewPoint: LayerRule = {
   id: 'sheathing-dew-point',
+  reads: 'layers',
 
   judge(assessment) {
     const { moisture, wall, worstMonth } = assessment;
@@ -44,5 +45,5 @@ export const sheathingDewPoint: Rule = {
     };
   },
 
-  fixes: (context) => smallestOutsideInsulation(context, staysAbove),
+  fixes: (context) => smallestOutsideInsulation(context, { layers: staysAbove }),
 };

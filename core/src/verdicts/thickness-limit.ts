@@ -1,15 +1,16 @@
 import { isInsulation } from '../materials/index.ts';
 import { measured, say } from '../units/index.ts';
-import type { Assessment } from '../assess.ts';
-import type { Fix, Rule } from './types.ts';
+import type { LayerAssessment } from '../assess.ts';
+import type { Fix, LayerRule } from './types.ts';
 import { layerName, lower } from './words.ts';
 
-const fits = ({ quantities, wall }: Assessment): boolean =>
+const fits = ({ quantities, wall }: LayerAssessment): boolean =>
   quantities.thickness <= (wall.file.targets?.thickness ?? Infinity) + 1e-9;
 
 /** The whole thickness against the brief's limit. */
-export const thicknessLimit: Rule = {
+export const thicknessLimit: LayerRule = {
   id: 'thickness-limit',
+  reads: 'layers',
 
   judge(assessment) {
     const limit = assessment.wall.file.targets?.thickness;
@@ -41,7 +42,7 @@ export const thicknessLimit: Rule = {
         const fix = attempt(
           say`${layerName(assessment, layer)} to ${measured('length', thickness)}`,
           [{ type: 'setThickness', id: layer.id, thickness }],
-          fits,
+          { layers: fits },
         );
         if (!fix) continue;
         if (!best || fix.effect.effectiveR > best.effect.effectiveR) best = fix;
@@ -50,7 +51,7 @@ export const thicknessLimit: Rule = {
       const gone = attempt(
         say`Leave out ${lower(layerName(assessment, layer))}`,
         [{ type: 'removeLayer', id: layer.id }],
-        fits,
+        { layers: fits },
       );
       if (gone && !best) best = gone;
     }

@@ -1,8 +1,8 @@
 import { LIBRARY, isWood } from '../materials/index.ts';
 import { AIR_PERMEABILITY, measured, PERM, say } from '../units/index.ts';
 import type { ResolvedLayer } from '../wall/index.ts';
-import type { Assessment } from '../assess.ts';
-import type { Rule } from './types.ts';
+import type { LayerAssessment } from '../assess.ts';
+import type { LayerRule } from './types.ts';
 import { layerName, lower } from './words.ts';
 
 /** Upper limits of vapor retarder classes II and I, kg/(s·m²·Pa) (IRC R702.7; ASTM E96). */
@@ -31,7 +31,7 @@ interface Trap {
 }
 
 /** The tightest enclosure of any wood in the counted layers, or null where all can dry to one side at least. */
-function worstTrap({ wall }: Assessment): Trap | null {
+function worstTrap({ wall }: LayerAssessment): Trap | null {
   const layers = wall.layers.slice(0, wall.counted);
   const tightest = (some: ResolvedLayer[]): ResolvedLayer | null =>
     some.reduce<ResolvedLayer | null>(
@@ -55,8 +55,9 @@ function worstTrap({ wall }: Assessment): Trap | null {
 }
 
 /** Low-permeance layers on both sides of wood: what gets wet between them stays wet. */
-export const vaporTrap: Rule = {
+export const vaporTrap: LayerRule = {
   id: 'vapor-trap',
+  reads: 'layers',
 
   judge(assessment) {
     const trap = worstTrap(assessment);
@@ -88,7 +89,7 @@ export const vaporTrap: Rule = {
         { type: 'setFill', id: inside.id, fill: material },
         { type: 'setThickness', id: inside.id, thickness },
       ],
-      (after) => worstTrap(after) === null,
+      { layers: (after) => worstTrap(after) === null },
     );
     return fix ? [fix] : [];
   },

@@ -7,15 +7,15 @@ import {
   type ResolvedLayer,
   type SheetLayer,
 } from '../wall/index.ts';
-import type { Assessment } from '../assess.ts';
-import type { Fix, FixContext, Rule } from './types.ts';
+import type { LayerAssessment } from '../assess.ts';
+import type { Fix, FixContext, LayerRule } from './types.ts';
 import { layerName } from './words.ts';
 
 /** The membrane a missing control layer is mended with: vapor-open, so that it takes nothing from drying. */
 const MEMBRANE = 'wrb-monolithic-membrane';
 
 /** Layers outside the frame that can be the water-resistive barrier; without a frame, any layer can. */
-function waterBarriers({ wall }: Assessment): ResolvedLayer[] {
+function waterBarriers({ wall }: LayerAssessment): ResolvedLayer[] {
   let frame = -1;
   for (const layer of wall.layers)
     if (layer.member && layer.member.frame === wall.mainFrame) frame = layer.index;
@@ -26,8 +26,9 @@ function waterBarriers({ wall }: Assessment): ResolvedLayer[] {
 }
 
 /** Whether a water-resistive barrier stands outside the frame. */
-export const waterBarrier: Rule = {
+export const waterBarrier: LayerRule = {
   id: 'water-barrier',
+  reads: 'layers',
 
   judge(assessment) {
     const found = waterBarriers(assessment);
@@ -60,7 +61,7 @@ export function addMembrane({ assessment, materials, attempt }: FixContext): Fix
   const fix = attempt(
     say`Add a vapor-open membrane at the sheathing`,
     [{ type: 'insertLayer', index, layer }],
-    (after) => waterBarriers(after).length > 0,
+    { layers: (after) => waterBarriers(after).length > 0 },
   );
   return fix ? [fix] : [];
 }

@@ -1,9 +1,9 @@
 import { MONTHS } from '../climate/index.ts';
-import type { Assessment } from '../assess.ts';
+import type { LayerAssessment } from '../assess.ts';
 import { nameOf, type ResolvedLayer } from '../wall/index.ts';
 
 /** What a person calls a layer of an assessed wall. */
-export function layerName(assessment: Assessment, layer: ResolvedLayer): string {
+export function layerName(assessment: LayerAssessment, layer: ResolvedLayer): string {
   const byId = new Map(
     assessment.wall.layers
       .filter((other) => other.fillId !== null)

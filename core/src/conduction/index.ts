@@ -1,0 +1,14 @@
+export { faceTemperature, temperatureAt } from './probe.ts';
+export { planeSteps, solveOn, solvePlane, type SolveOptions } from './solve.ts';
+export { evenGrid, firstGrid } from './grid.ts';
+export { networkOf, type Network } from './network.ts';
+export { eliminate } from './elimination.ts';
+export type {
+  Grid,
+  PlaneSection,
+  PlaneSolution,
+  Rectangle,
+  RefinedSolution,
+  Side,
+  SideName,
+} from './types.ts';

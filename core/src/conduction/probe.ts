@@ -1,0 +1,76 @@
+import { sideConductance } from './network.ts';
+import type { PlaneSolution, SideName } from './types.ts';
+
+/**
+ * Temperature at a point of a solved section. Within a cell it runs straight from the center to each face, whose
+ * temperature follows from the flow through it, so that it is continuous across interfaces of materials.
+ *
+ * @param x m, held to the section
+ * @param y m, held to the section
+ * @returns °C
+ */
+export function temperatureAt(solution: PlaneSolution, x: number, y: number): number {
+  const columns = solution.x.length - 1;
+  const i = cellOf(solution.x, x);
+  const j = cellOf(solution.y, y);
+  const at = j * columns + i;
+  const center = solution.temperature[at]!;
+  return (
+    center +
+    departure(solution.x, i, x, center, (end) => faceTemperature(solution, at, end ? 'x1' : 'x0')) +
+    departure(solution.y, j, y, center, (end) => faceTemperature(solution, at, end ? 'y1' : 'y0'))
+  );
+}
+
+/** Temperature in the middle of a cell's face, °C. */
+export function faceTemperature(solution: PlaneSolution, at: number, face: SideName): number {
+  const { x, y, conductivity, temperature } = solution;
+  const columns = x.length - 1;
+  const rows = y.length - 1;
+  const i = at % columns;
+  const j = (at - i) / columns;
+  const inside = {
+    x0: i > 0 ? at - 1 : -1,
+    x1: i + 1 < columns ? at + 1 : -1,
+    y0: j > 0 ? at - columns : -1,
+    y1: j + 1 < rows ? at + columns : -1,
+  }[face];
+  const t = temperature[at]!;
+  const [lines, n] = face === 'x0' || face === 'x1' ? [x, i] : [y, j];
+  const half = (lines[n + 1]! - lines[n]!) / 2;
+  if (inside >= 0) {
+    const m = n + (inside > at ? 1 : -1);
+    const here = conductivity[at]! / half;
+    const there = (2 * conductivity[inside]!) / (lines[m + 1]! - lines[m]!);
+    return (here * t + there * temperature[inside]!) / (here + there);
+  }
+  const side = solution.sides[face];
+  if (!side) return t;
+  const [others, m] = lines === x ? [y, j] : [x, i];
+  const flow = sideConductance(solution, face, side, at) * (side.temperature - t);
+  return side.temperature - (flow * side.resistance) / (others[m + 1]! - others[m]!);
+}
+
+function departure(
+  lines: Float64Array,
+  n: number,
+  place: number,
+  center: number,
+  face: (end: boolean) => number,
+): number {
+  const half = (lines[n + 1]! - lines[n]!) / 2;
+  const from = Math.min(half, Math.max(-half, place - (lines[n]! + half)));
+  return from === 0 ? 0 : ((face(from > 0) - center) * Math.abs(from)) / half;
+}
+
+/** The cell that holds a place; on a line, the one before it. */
+function cellOf(lines: Float64Array, place: number): number {
+  let low = 0;
+  let high = lines.length - 2;
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (lines[middle + 1]! >= place) high = middle;
+    else low = middle + 1;
+  }
+  return low;
+}

@@ -1,0 +1,125 @@
+import {
+  faceTemperature,
+  planeSteps,
+  solveOn,
+  type PlaneSolution,
+  type RefinedSolution,
+} from '../conduction/index.ts';
+import type { ResolvedWall } from '../wall/index.ts';
+import { slightlyVentilated } from './paths.ts';
+import { planSectionOf } from './plan-section.ts';
+import { resistancesAt } from './resistances.ts';
+
+/** Temperatures along a face of the wall, scaled to 1 indoors and 0 outdoors; ends of the stretches in m along the wall. */
+export interface Surface {
+  x: Float64Array;
+  temperature: Float64Array;
+}
+
+/** What one member more costs. */
+export interface LinearShare {
+  frame: string;
+  /** Extra heat for each metre of the member against the same wall without it, W/(m·K). */
+  perMember: number;
+}
+
+/** The solved plan section of a wall. Temperatures are scaled: 1 is indoors, 0 outdoors. */
+export interface WallSection {
+  r: number;
+  u: number;
+  /** m along the wall. */
+  width: number;
+  /** With every air layer as still as it says; `slight` blends r, u and the surfaces but not this. */
+  field: RefinedSolution;
+  inner: Surface;
+  outer: Surface;
+  /** Temperature factor of the coldest inner surface with R_si = 0.25 m²K/W (EN ISO 13788:2012, 4.4.1): for mold. */
+  moldFactor: number;
+  shares: LinearShare[];
+}
+
+/** R_si behind furniture and in corners, m²K/W (EN ISO 13788:2012, 4.4.1). */
+const SHELTERED_FILM = 0.25;
+
+/**
+ * Solves the plan section of a wall: effective R of the clear field, the temperature field, both surfaces and what each
+ * frame's member adds (wall-file rules 2, 5 and 7; EN ISO 10211:2017; linear share in the manner of EN ISO 14683). A
+ * generator, so that a caller can stop between the grids.
+ *
+ * @param wall a resolved wall
+ * @param indoor θ_i and
+ * @param outdoor θ_e, °C: what conductivities that depend on temperature follow
+ * @returns the section, as the generator's result
+ * @throws InputError when the members are too many for one model
+ */
+export function* sectionSteps(
+  wall: ResolvedWall,
+  indoor: number,
+  outdoor: number,
+): Generator<undefined, WallSection> {
+  const resistances = resistancesAt(wall, indoor, outdoor);
+  const plan = planSectionOf(wall, resistances);
+  const field = yield* planeSteps(plan);
+  let r = plan.width / field.throughFlow;
+  let inner = surfaceOf(field, 'y0');
+  let outer = surfaceOf(field, 'y1');
+  let moldFactor = shelteredFactor(field);
+  yield;
+  for (const { index, openShare } of slightlyVentilated(wall)) {
+    const open = yield* planeSteps(planSectionOf(wall, resistances, index, wall.innerFilm));
+    r = (1 - openShare) * r + (openShare * plan.width) / open.throughFlow;
+    inner = blend(inner, surfaceOf(open, 'y0'), openShare);
+    outer = blend(outer, surfaceOf(open, 'y1'), openShare);
+    moldFactor = (1 - openShare) * moldFactor + openShare * shelteredFactor(open);
+  }
+
+  const shares: LinearShare[] = [];
+  for (const [frame, count] of plan.members) {
+    const bare = yield* planeSteps(
+      planSectionOf(wall, resistances, wall.counted, wall.outerFilm, frame),
+    );
+    shares.push({ frame, perMember: (field.throughFlow - bare.throughFlow) / count });
+  }
+  return { r, u: 1 / r, width: plan.width, field, inner, outer, moldFactor, shares };
+}
+
+/** `sectionSteps` in one go. */
+export function sectionAt(wall: ResolvedWall, indoor: number, outdoor: number): WallSection {
+  const steps = sectionSteps(wall, indoor, outdoor);
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
+}
+
+/** The coldest inner surface where the air hardly moves, solved on the grid that is there. */
+function shelteredFactor(field: RefinedSolution): number {
+  const sheltered = solveOn(field, {
+    ...field.sides,
+    y0: { temperature: 1, resistance: SHELTERED_FILM },
+  });
+  return Math.min(...surfaceOf(sheltered, 'y0').temperature);
+}
+
+function surfaceOf(field: PlaneSolution, side: 'y0' | 'y1'): Surface {
+  const columns = field.x.length - 1;
+  const first = side === 'y0' ? 0 : field.temperature.length - columns;
+  return {
+    x: field.x,
+    temperature: Float64Array.from({ length: columns }, (_, i) =>
+      faceTemperature(field, first + i, side),
+    ),
+  };
+}
+
+/** Two surfaces on different grids, weighted, on the lines of the first. */
+function blend(still: Surface, open: Surface, openShare: number): Surface {
+  let j = 0;
+  return {
+    x: still.x,
+    temperature: still.temperature.map((t, i) => {
+      const middle = (still.x[i]! + still.x[i + 1]!) / 2;
+      while (open.x[j + 1]! < middle) j++;
+      return (1 - openShare) * t + openShare * open.temperature[j]!;
+    }),
+  };
+}

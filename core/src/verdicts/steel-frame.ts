@@ -1,0 +1,44 @@
+import type { Assessment } from '../assess.ts';
+import { hasSteelStuds } from '../heat/index.ts';
+import { measured, say } from '../units/index.ts';
+import { outsideBoard, smallestOutsideInsulation } from './outside-insulation.ts';
+import type { SectionRule } from './types.ts';
+import { widerStuds } from './wider-studs.ts';
+
+/** Above these shares of the cavity path's R steel takes too much: working figures, no code's. */
+const NOTABLE = 0.3;
+const TOO_MUCH = 0.5;
+
+const bearable = ({ framingLoss }: Assessment): boolean => framingLoss <= NOTABLE;
+
+/** Steel studs without enough insulation outside of them. */
+export const steelFrame: SectionRule = {
+  id: 'steel-frame',
+  reads: 'section',
+
+  judge(assessment) {
+    const { wall, thermal, framingLoss } = assessment;
+    if (!hasSteelStuds(wall)) return null;
+    const board = outsideBoard(assessment);
+    const outside = board
+      ? say`${measured('resistance', thermal.layers[board.index]!.resistance)} of board outside them`
+      : say`no insulation outside them`;
+    const through = say`${measured('resistance', thermal.cavityPath.r)} through the cavity, ${measured('resistance', thermal.section.r)} with the studs, ${outside}.`;
+    if (bearable(assessment))
+      return {
+        status: 'pass',
+        title: say`The steel studs take ${measured('share', framingLoss)} of the R-value`,
+        reason: through,
+      };
+    return {
+      status: framingLoss > TOO_MUCH ? 'fail' : 'caution',
+      title: say`The steel studs take ${measured('share', framingLoss)} of the R-value: too little insulation outside`,
+      reason: say`${through} Web and flanges carry heat past the fill; more fill between the studs hardly helps, insulation outside does.`,
+    };
+  },
+
+  fixes: (context) => [
+    ...smallestOutsideInsulation(context, { whole: bearable }),
+    ...widerStuds(context),
+  ],
+};
