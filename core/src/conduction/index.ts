@@ -1,3 +1,4 @@
+export { streamFunction } from './stream.ts';
 export { faceTemperature, temperatureAt } from './probe.ts';
 export { planeSteps, solveOn, solvePlane, type SolveOptions } from './solve.ts';
 export { evenGrid, firstGrid } from './grid.ts';

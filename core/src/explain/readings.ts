@@ -1,6 +1,6 @@
 import type { Assessment, LayerAssessment } from '../assess.ts';
 import { MONTHS } from '../climate/index.ts';
-import { framedR } from '../heat/index.ts';
+import { framedR, publishedSteel } from '../heat/index.ts';
 import { measured, say, type Measured } from '../units/index.ts';
 import { layerName } from '../verdicts/index.ts';
 import type { Explanation, Input } from './types.ts';
@@ -75,6 +75,7 @@ export function explainEffectiveR(assessment: Assessment): Explanation {
       ...(thermal.wholeWall
         ? [{ label: 'Whole wall', value: resistance(thermal.wholeWall.r) }]
         : []),
+      ...publishedInputs(assessment),
       { label: 'ΔU of fasteners', value: transmittance(corrections.fasteners) },
       { label: 'ΔU of air voids', value: transmittance(corrections.voids) },
       { label: 'Effective U', value: transmittance(effective.u) },
@@ -82,6 +83,17 @@ export function explainEffectiveR(assessment: Assessment): Explanation {
     source: `${method.source}. Films: ${FILM_SOURCE[wall.file.convention]}.`,
     leavesOut: say`Windows, corners, floor edges, brackets, tracks and workmanship. Members run straight and touch their neighbors fully; horizontal members are smeared over their layer.`,
   };
+}
+
+/** The published table for steel studs beside the section, where it has a row. */
+function publishedInputs({ wall, thermal }: Assessment): Input[] {
+  const steel = publishedSteel(wall, thermal);
+  return steel
+    ? [
+        { label: 'Studs and fill, by the section', value: resistance(steel.computed) },
+        { label: 'Studs and fill, by the codes’ steel table', value: resistance(steel.published) },
+      ]
+    : [];
 }
 
 /** The share of R that the framing takes. */

@@ -1,1 +1,2 @@
 export * from './presets.ts';
+export * from './systems.ts';

@@ -54,3 +54,28 @@ export function voidCorrection(wall: ResolvedWall, { fill }: Resistances, total:
       resistance += fill[i]!;
   return transmittance * (resistance / total) ** 2;
 }
+
+/** A usual fastener through outside insulation: conductivity λ_f, W/(m·K), and diameter, m. */
+export interface FastenerKind {
+  id: string;
+  name: string;
+  conductivity: number;
+  diameter: number;
+}
+
+/**
+ * Usual fasteners. The head of a plastic-washered one sits deep in a plastic sleeve: EN ISO 6946, F.3.2 takes the steel's
+ * share of the depth, about a third here, which its conductivity stands for.
+ */
+export const FASTENER_KINDS: readonly FastenerKind[] = [
+  { id: 'steel', name: 'Steel screw', conductivity: 50, diameter: 0.006 },
+  { id: 'stainless', name: 'Stainless screw', conductivity: 17, diameter: 0.006 },
+  { id: 'washered', name: 'Plastic-washered steel screw', conductivity: 16, diameter: 0.006 },
+];
+
+/** What each level of voids means on site (EN ISO 6946:2017, Table F.1). */
+export const VOID_LEVELS = [
+  'No voids: the fill meets all six sides of its cavity, cut around boxes and pipes',
+  'Some gaps across the fill, at studs or between batts, but no air can pass behind it',
+  'Gaps, and air can move around the fill to its warm side: rounded corners, cavities half filled',
+] as const;

@@ -6,3 +6,5 @@ export * from './resistances.ts';
 export * from './thermal.ts';
 export * from './plan-section.ts';
 export * from './section.ts';
+export * from './losses.ts';
+export * from './published.ts';

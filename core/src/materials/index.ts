@@ -3,3 +3,4 @@ export * from './properties.ts';
 export * from './search.ts';
 export * from './types.ts';
 export * from './vapor-class.ts';
+export * from './basis.ts';

@@ -61,6 +61,8 @@ export interface Material {
   foamPlastic?: boolean;
   labeledRPerInch?: number;
   agedRPerInch?: number;
+  /** Set where a file takes the label's or the aged conductivity instead of the design value. */
+  basis?: 'label' | 'aged';
   composition?: { material: string; thickness: number }[];
   gwp?: { value: number; per: string };
   cost?: { usd: number; per: 'm2' | 'm3'; thickness?: number; kind?: string };

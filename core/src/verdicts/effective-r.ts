@@ -1,4 +1,5 @@
 import type { Assessment } from '../assess.ts';
+import { basisOf } from '../materials/index.ts';
 import { measured, say } from '../units/index.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
 import type { SectionRule } from './types.ts';
@@ -7,6 +8,18 @@ const METHOD = {
   section: 'the solved section, clear of plates and headers',
   wholeWall: 'the solved section with plates, headers and corners',
 } as const;
+
+/** Materials that count with another than their design value: said in every result. */
+function bases({ wall }: Assessment): string {
+  const stated = new Set(
+    wall.layers.flatMap(({ fill }) =>
+      fill && basisOf(fill) !== 'design'
+        ? [` Taken at its ${basisOf(fill)} value: ${fill.name}.`]
+        : [],
+    ),
+  );
+  return [...stated].join('');
+}
 
 const reaches = ({ thermal, wall }: Assessment): boolean =>
   thermal.effective.r >= (wall.file.targets?.r ?? 0);
@@ -20,7 +33,7 @@ export const effectiveR: SectionRule = {
     const { effective, cavityPath, section } = assessment.thermal;
     const target = assessment.wall.file.targets?.r;
     const r = measured('resistance', effective.r);
-    const how = say`By ${METHOD[effective.method]}; ${measured('resistance', cavityPath.r)} through the cavity alone.${section.ended === 'budget' ? say` The grid reached its most cells: within about ${measured('fineShare', section.change)}.` : ''}`;
+    const how = say`By ${METHOD[effective.method]}; ${measured('resistance', cavityPath.r)} through the cavity alone.${section.ended === 'budget' ? say` The grid reached its most cells: within about ${measured('fineShare', section.change)}.` : ''}${bases(assessment)}`;
     if (target === undefined)
       return { status: 'info', title: say`Effective ${r}, no target set`, reason: how };
     if (reaches(assessment))

@@ -11,7 +11,7 @@ import { applyCommands, type Command } from '../wall/index.ts';
 import { airBarrier } from './air-barrier.ts';
 import { claddingGap } from './cladding-gap.ts';
 import { effectiveR } from './effective-r.ts';
-import { framingLoss } from './framing-loss.ts';
+import { framingLoss as framingLossRule } from './framing-loss.ts';
 import { ghosting } from './ghosting.ts';
 import { innerSurface } from './inner-surface.ts';
 import { layerOrder } from './layer-order.ts';
@@ -46,21 +46,28 @@ const RULES: readonly Rule[] = [
   effectiveR,
   steelFrame,
   thicknessLimit,
-  framingLoss,
+  framingLossRule,
   ghosting,
   safety,
 ];
 
 /** What a fix must not make worse. Thickness and framing loss are trades that its effect shows. */
-const GUARDED = RULES.filter((rule) => rule !== thicknessLimit && rule !== framingLoss);
+const GUARDED = RULES.filter((rule) => rule !== thicknessLimit && rule !== framingLossRule);
 
 const rank = (status: Status | undefined): number =>
   status === undefined || status === 'info' ? STATUS_ORDER.length : STATUS_ORDER.indexOf(status);
 
 /** The deciding figures of an assessed wall. */
-export function effectOf({ thermal, quantities, moisture, worstMonth }: Assessment): Effect {
+export function effectOf({
+  thermal,
+  framingLoss,
+  quantities,
+  moisture,
+  worstMonth,
+}: Assessment): Effect {
   return {
     effectiveR: thermal.effective.r,
+    framingLoss,
     thickness: quantities.thickness,
     worstMargin: worstMonth === null ? null : moisture.condensingPlane!.margin[worstMonth]!,
     cost: quantities.cost,

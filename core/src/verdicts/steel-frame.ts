@@ -1,6 +1,6 @@
 import type { Assessment } from '../assess.ts';
-import { hasSteelStuds } from '../heat/index.ts';
-import { measured, say } from '../units/index.ts';
+import { hasSteelStuds, publishedSteel } from '../heat/index.ts';
+import { measured, say, type Message } from '../units/index.ts';
 import { outsideBoard, smallestOutsideInsulation } from './outside-insulation.ts';
 import type { SectionRule } from './types.ts';
 import { widerStuds } from './wider-studs.ts';
@@ -10,6 +10,14 @@ const NOTABLE = 0.3;
 const TOO_MUCH = 0.5;
 
 const bearable = ({ framingLoss }: Assessment): boolean => framingLoss <= NOTABLE;
+
+/** The codes' table of steel walls, where it has a row for this one. */
+function beside({ wall, thermal }: Assessment): Message | string {
+  const steel = publishedSteel(wall, thermal);
+  return steel
+    ? say` Studs and fill together: ${measured('resistance', steel.computed)} by the clear section, ${measured('resistance', steel.published)} in the codes' table for steel, which folds in tracks and workmanship.`
+    : '';
+}
 
 /** Steel studs without enough insulation outside of them. */
 export const steelFrame: SectionRule = {
@@ -28,12 +36,12 @@ export const steelFrame: SectionRule = {
       return {
         status: 'pass',
         title: say`The steel studs take ${measured('share', framingLoss)} of the R-value`,
-        reason: through,
+        reason: say`${through}${beside(assessment)}`,
       };
     return {
       status: framingLoss > TOO_MUCH ? 'fail' : 'caution',
       title: say`The steel studs take ${measured('share', framingLoss)} of the R-value: too little insulation outside`,
-      reason: say`${through} Web and flanges carry heat past the fill; more fill between the studs hardly helps, insulation outside does.`,
+      reason: say`${through} Web and flanges carry heat past the fill; more fill between the studs hardly helps, insulation outside does.${beside(assessment)}`,
     };
   },
 

@@ -8,9 +8,10 @@ export type Status = 'fail' | 'caution' | 'info' | 'pass';
 /** Worst first. */
 export const STATUS_ORDER: readonly Status[] = ['fail', 'caution', 'info', 'pass'];
 
-/** The deciding figures after a fix: m²K/W, m, K, USD/m², kg/m². */
+/** The deciding figures after a fix: m²K/W, share, m, K, USD/m², kg/m². */
 export interface Effect {
   effectiveR: number;
+  framingLoss: number;
   thickness: number;
   worstMargin: number | null;
   cost: number;

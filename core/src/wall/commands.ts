@@ -1,4 +1,5 @@
 import { InputError } from '../errors.ts';
+import type { Material } from '../materials/index.ts';
 import type {
   AirSpace,
   Brief,
@@ -22,6 +23,7 @@ export type Command =
   | { type: 'setAir'; id: string; air: AirSpace }
   | { type: 'setFasteners'; fasteners: Fastener[] }
   | { type: 'setVoidLevel'; voidLevel: 0 | 1 | 2 }
+  | { type: 'setMaterial'; id: string; material: Material | null }
   | { type: 'rename'; name: string }
   | { type: 'followBrief'; field: keyof Brief };
 
@@ -91,6 +93,13 @@ export function applyCommand<W extends ProjectWall>(wall: W, command: Command): 
       return { ...wall, fasteners: command.fasteners };
     case 'setVoidLevel':
       return { ...wall, installation: { ...wall.installation, voidLevel: command.voidLevel } };
+    case 'setMaterial': {
+      const { [command.id]: _, ...others } = wall.materials ?? {};
+      return {
+        ...wall,
+        materials: command.material ? { ...others, [command.id]: command.material } : others,
+      };
+    }
     case 'rename':
       return { ...wall, name: command.name };
     case 'followBrief': {

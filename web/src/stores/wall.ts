@@ -1,14 +1,16 @@
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef, watch } from 'vue';
 import {
   applyCommands,
-  assess,
+  assessLayers,
   findMaterial,
   InputError,
-  verdictsOf,
   withBrief,
+  withSection,
   type Assessment,
   type Command,
+  type Effect,
+  type LayerAssessment,
   type Material,
   type ProjectWall,
   type Verdict,
@@ -16,6 +18,7 @@ import {
 } from '@eldrun/core';
 import { api, type SavedWall } from '../api.ts';
 import { Autosave, type SaveState } from '../autosave.ts';
+import { Solver } from '../workers/solver.ts';
 import { sameDocument } from '../same-document.ts';
 import { useProject } from './project.ts';
 
@@ -42,8 +45,8 @@ export const useWall = defineStore('wall', () => {
   const past = shallowRef<Step[]>([]);
   const future = shallowRef<Step[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved', at: null });
-  /** Commands under the pointer, shown but not applied. */
-  const preview = shallowRef<Command[] | null>(null);
+  /** What the fix under the pointer would come to. */
+  const preview = shallowRef<Effect | null>(null);
   let autosave: Autosave<ProjectWall> | null = null;
   let validate: typeof import('@eldrun/core/schema').validateProjectWall;
 
@@ -51,26 +54,78 @@ export const useWall = defineStore('wall', () => {
     document.value && project.document ? withBrief(document.value, project.document.brief) : null,
   );
 
-  const evaluation = computed<{ assessment: Assessment | null; problem: string }>(() => {
+  const evaluation = computed<{ assessment: LayerAssessment | null; problem: string }>(() => {
     if (!file.value) return { assessment: null, problem: '' };
     try {
-      return { assessment: assess(file.value, project.ownMaterials), problem: '' };
+      return { assessment: assessLayers(file.value, project.ownMaterials), problem: '' };
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       return { assessment: null, problem: error.message };
     }
   });
+  /** What the layers say, at once. */
   const assessment = computed(() => evaluation.value.assessment);
-  const problem = computed(() => evaluation.value.problem);
-  const verdicts = computed<Verdict[]>(() =>
-    assessment.value ? verdictsOf(assessment.value, project.ownMaterials) : [],
+  const problem = computed(() => evaluation.value.problem || sectionProblem.value);
+
+  /** With the section: of the document as it was when `computing` is true. */
+  const whole = shallowRef<Assessment | null>(null);
+  const verdicts = shallowRef<Verdict[]>([]);
+  const computing = ref(false);
+  const judging = ref(false);
+  const sectionProblem = ref('');
+  // Two workers: the search for fixes never holds up the section.
+  const sections = new Solver();
+  const judges = new Solver();
+
+  watch(
+    [assessment, () => project.ownMaterials],
+    () => {
+      sectionProblem.value = '';
+      if (!assessment.value || assessment.value.wall.counted === 0) {
+        whole.value = null;
+        verdicts.value = [];
+        return;
+      }
+      void solve(assessment.value);
+      void judge(assessment.value);
+    },
+    // At once: the workers start while the page still draws.
+    { flush: 'sync' },
   );
 
-  const previewed = computed<Assessment | null>(() =>
-    file.value && preview.value
-      ? assess(applyCommands(file.value, preview.value), project.ownMaterials)
-      : null,
-  );
+  async function solve(layers: LayerAssessment): Promise<void> {
+    computing.value = true;
+    try {
+      const answer = await sections.ask({
+        file: layers.wall.file,
+        materials: project.ownMaterials,
+        wanted: 'section',
+      });
+      if (!answer) return;
+      whole.value = 'section' in answer ? withSection(layers, answer.section) : null;
+      if ('problem' in answer) sectionProblem.value = answer.problem;
+    } catch (error) {
+      sectionProblem.value = `its section could not be solved, ${(error as Error).message}. The next change tries again.`;
+    }
+    computing.value = false;
+  }
+
+  async function judge(layers: LayerAssessment): Promise<void> {
+    judging.value = true;
+    try {
+      const answer = await judges.ask({
+        file: layers.wall.file,
+        materials: project.ownMaterials,
+        wanted: 'verdicts',
+      });
+      if (!answer) return;
+      verdicts.value = 'verdicts' in answer ? answer.verdicts : [];
+    } catch (error) {
+      verdicts.value = [];
+      sectionProblem.value = `its verdicts could not be found, ${(error as Error).message}. The next change tries again.`;
+    }
+    judging.value = false;
+  }
 
   function material(materialId: string): Material | undefined {
     return findMaterial(materialId, document.value ?? {}, project.ownMaterials);
@@ -80,6 +135,8 @@ export const useWall = defineStore('wall', () => {
     close();
     id.value = wallId;
     document.value = null;
+    whole.value = null;
+    verdicts.value = [];
     preview.value = null;
     const [saved, schema] = await Promise.all([api.wall(wallId), import('@eldrun/core/schema')]);
     validate = schema.validateProjectWall;
@@ -193,6 +250,8 @@ export const useWall = defineStore('wall', () => {
     keepSteps();
     autosave?.close();
     autosave = null;
+    sections.close();
+    judges.close();
   }
 
   return {
@@ -206,8 +265,10 @@ export const useWall = defineStore('wall', () => {
     file,
     assessment,
     problem,
+    whole,
+    computing,
     verdicts,
-    previewed,
+    judging,
     theirs,
     material,
     open,

@@ -89,7 +89,7 @@ function figures(layer: Layer): string {
       : 'not counted outside the gap';
   const rText = (resistance: number): string =>
     `R ${format('resistance', resistance, project.units).text}`;
-  const r = rText(assessment.thermal.layers[index]!.resistance);
+  const r = rText(assessment.paths.layers[index]!.resistance);
   const resolved = assessment.wall.layers[index]!;
   if (resolved.member) {
     const member = resolved.thickness / conductivityAt(resolved.member.material, 24);

@@ -127,7 +127,7 @@ function move(by: 1 | -1): void {
 }
 
 const resistance = computed(() => {
-  const found = wall.assessment?.thermal.layers[index.value];
+  const found = wall.assessment?.paths.layers[index.value];
   return found ? formatText('resistance', found.resistance, project.units) : 'left out';
 });
 const vapor = computed(() => {

@@ -9,8 +9,8 @@ import {
   explainThickness,
   format,
   formatText,
+  framedR,
   MONTHS,
-  type Assessment,
   type Explanation,
   type Formatted,
   type Quantity,
@@ -26,37 +26,42 @@ interface Reading {
   fails: boolean;
   /** The value after the fix under the pointer, where it differs. */
   after: string;
-  open: () => Explanation;
+  /** What stands behind it; null until it is there. */
+  open: (() => Explanation) | null;
 }
 
 const project = useProject();
 const wall = useWall();
 const bench = useBench();
 
-const METHOD = { combined: 'combined method', parallelPath: 'parallel path' } as const;
+const METHOD = { section: 'clear field', wholeWall: 'whole wall' } as const;
 
-type Figure = (assessment: Assessment) => number | null;
-
-const margin: Figure = ({ moisture, worstMonth }) =>
-  worstMonth === null ? null : moisture.condensingPlane!.margin[worstMonth]!;
+/** The effective R at once: while the section is solved, the last one in proportion to the combined method. */
+const effective = computed(() => {
+  const { assessment, whole, computing } = wall;
+  if (!assessment || !whole) return null;
+  const settled = whole.thermal.effective.r;
+  return computing
+    ? { r: (settled * assessment.paths.combined.r) / whole.paths.combined.r, about: true }
+    : { r: settled, about: false };
+});
 
 const readings = computed<Reading[]>(() => {
-  const { assessment, previewed } = wall;
+  const { assessment, whole, preview } = wall;
   if (!assessment) return [];
   const { units } = project;
-  const { thermal, wall: resolved, quantities, worstMonth } = assessment;
+  const { wall: resolved, quantities, worstMonth, paths } = assessment;
   const targets = resolved.file.targets;
   const text = (quantity: Quantity, value: number): string => formatText(quantity, value, units);
   const reading = (
     name: string,
     quantity: Quantity,
-    figure: Figure,
+    now: number | null,
+    then: number | null | undefined,
     about: string,
-    open: () => Explanation,
+    open: (() => Explanation) | null,
     fails = false,
   ): Reading => {
-    const now = figure(assessment);
-    const then = previewed && figure(previewed);
     const shown = now === null ? { text: 'none', unit: '' } : format(quantity, now, units);
     const changed =
       then !== null && then !== undefined && (now === null || Math.abs(then - now) > 1e-9);
@@ -69,57 +74,66 @@ const readings = computed<Reading[]>(() => {
       after: changed ? format(quantity, then, units).text : '',
     };
   };
+  const margin =
+    worstMonth === null ? null : assessment.moisture.condensingPlane!.margin[worstMonth]!;
+  const now = effective.value;
+  const method = whole ? METHOD[whole.thermal.effective.method] : '';
   const missing = quantities.incomplete.length;
   const partly = missing > 0 ? `, ${missing} without a figure` : '';
   return [
     reading(
       'Effective R',
       'resistance',
-      (a) => a.thermal.effective.r,
-      units === 'metric'
-        ? `U ${format('transmittance', thermal.effective.u, units).text}, ${METHOD[thermal.effective.method]}`
-        : `${METHOD[thermal.effective.method]}, ${text('resistance', thermal.cavityPath.r)} in the cavity`,
-      () => explainEffectiveR(assessment),
-      targets?.r !== undefined && thermal.effective.r < targets.r,
+      now && now.r,
+      preview?.effectiveR,
+      now === null
+        ? 'solving the section…'
+        : units === 'metric'
+          ? `U ${format('transmittance', 1 / now.r, units).text}, ${method}`
+          : `${method}, ${text('resistance', paths.cavityPath.r)} in the cavity`,
+      whole && (() => explainEffectiveR(whole)),
+      targets?.r !== undefined && now !== null && now.r < targets.r,
     ),
     reading(
       'Lost to framing',
       'share',
-      (a) => a.framingLoss,
-      `takes ${text('resistance', thermal.cavityPath.r - thermal[thermal.effective.method].r)}`,
-      () => explainFramingLoss(assessment),
+      whole && whole.framingLoss,
+      preview?.framingLoss,
+      whole
+        ? `takes ${text('resistance', whole.thermal.cavityPath.r - framedR(whole.thermal))}`
+        : '',
+      whole && (() => explainFramingLoss(whole)),
     ),
     reading(
       'Sheathing margin',
       'temperatureDifference',
       margin,
+      preview?.worstMargin,
       worstMonth === null
         ? 'no condensing plane'
         : `${MONTHS[worstMonth]!}, over the indoor dew point`,
       () => explainMargin(assessment),
-      (margin(assessment) ?? 0) < 0,
+      (margin ?? 0) < 0,
     ),
     reading(
       'Thickness',
       'length',
-      (a) => a.quantities.thickness,
+      quantities.thickness,
+      preview?.thickness,
       targets?.thickness === undefined
         ? 'no limit set'
         : `limit ${text('length', targets.thickness)}`,
       () => explainThickness(assessment),
       targets?.thickness !== undefined && quantities.thickness > targets.thickness + 1e-9,
     ),
-    reading(
-      'Cost',
-      'costPerArea',
-      (a) => a.quantities.cost,
-      `demo prices${partly}`,
-      () => explainCost(assessment),
+    reading('Cost', 'costPerArea', quantities.cost, preview?.cost, `demo prices${partly}`, () =>
+      explainCost(assessment),
     ),
     reading(
       'Carbon',
       'carbonPerArea',
-      (a) => a.quantities.carbon,
+      quantities.carbon,
+      preview?.carbon,
       `cradle to gate${partly}`,
       () => explainCarbon(assessment),
     ),
@@ -141,7 +155,8 @@ function unitOf({ name, shown }: Reading): string {
       class="plain reading"
       :class="{ fails: reading.fails }"
       :data-reading="reading.name"
-      @click="bench.explanation = reading.open()"
+      :disabled="!reading.open"
+      @click="bench.explanation = reading.open!()"
     >
       <!-- A preview changes no line's height: what lies below must not move from under the pointer. -->
       <span class="small name">
@@ -149,7 +164,12 @@ function unitOf({ name, shown }: Reading): string {
         <span v-if="reading.after" class="after">→ {{ reading.after }}</span>
       </span>
       <span class="value">
-        {{ reading.shown.text
+        <span
+          v-if="reading.name === 'Effective R' && effective?.about"
+          class="unit"
+          title="Settles when the section is solved"
+          >≈&nbsp;</span
+        >{{ reading.shown.text
         }}<span v-if="unitOf(reading)" class="unit">&nbsp;{{ unitOf(reading) }}</span>
       </span>
       <span class="soft small narrow">{{ reading.about }}</span>

@@ -34,7 +34,7 @@ function effect({ effect: after }: Fix): string {
 </script>
 
 <template>
-  <section aria-label="Verdicts">
+  <section aria-label="Verdicts" :aria-busy="wall.judging">
     <ol>
       <li
         v-for="verdict in wall.verdicts"
@@ -54,9 +54,9 @@ function effect({ effect: after }: Fix): string {
             <button
               class="action"
               type="button"
-              @mouseenter="wall.preview = fix.commands"
+              @mouseenter="wall.preview = fix.effect"
               @mouseleave="wall.preview = null"
-              @focus="wall.preview = fix.commands"
+              @focus="wall.preview = fix.effect"
               @blur="wall.preview = null"
               @click="emit('run', label(fix), fix.commands)"
             >

@@ -1,0 +1,65 @@
+import {
+  assessLayers,
+  InputError,
+  sectionSteps,
+  verdictSteps,
+  withSection,
+  type Material,
+  type Verdict,
+  type WallFile,
+  type WallSection,
+} from '@eldrun/core';
+
+/** What the page asks of a worker. */
+export interface HeatRequest {
+  job: number;
+  file: WallFile;
+  materials: Record<string, Material>;
+  wanted: 'section' | 'verdicts';
+  /** Air temperatures other than the design day's, °C: what conductivities that depend on temperature follow. */
+  air?: { indoor: number; outdoor: number };
+}
+
+export type HeatAnswer = { job: number } & (
+  { section: WallSection } | { verdicts: Verdict[] } | { problem: string }
+);
+
+/**
+ * Does a job in steps of some milliseconds.
+ *
+ * @param pause lets messages in between two steps
+ * @param isStale whether a newer job has come in
+ * @returns the answer, or null when the job was dropped for a newer one
+ */
+export async function answer(
+  { job, file, materials, wanted, air }: HeatRequest,
+  pause: () => Promise<void>,
+  isStale: () => boolean,
+): Promise<HeatAnswer | null> {
+  const run = async <T>(steps: Generator<undefined, T>): Promise<T | null> => {
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return step.value;
+      await pause();
+      if (isStale()) return null;
+    }
+  };
+  try {
+    const layers = assessLayers(file, materials);
+    const { indoorTemperature, outdoorTemperature } = layers.wall.design;
+    const section = await run(
+      sectionSteps(
+        layers.wall,
+        air?.indoor ?? indoorTemperature,
+        air?.outdoor ?? outdoorTemperature,
+      ),
+    );
+    if (!section) return null;
+    if (wanted === 'section') return { job, section };
+    const verdicts = await run(verdictSteps(withSection(layers, section), materials));
+    return verdicts && { job, verdicts };
+  } catch (error) {
+    if (error instanceof InputError) return { job, problem: error.message };
+    throw error;
+  }
+}
