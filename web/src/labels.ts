@@ -55,3 +55,17 @@ export type Moment = number | 'design';
 export function momentName(moment: Moment): string {
   return moment === 'design' ? 'Design day' : MONTHS[moment]!;
 }
+
+/** The lines that the traces follow. */
+export const PATH_NAMES = {
+  cavity: 'through the cavity',
+  member: 'through the member',
+  section: 'solved section',
+} as const;
+
+/** Which conductivity of a foam counts. */
+export const BASIS_NAMES = {
+  design: 'Design value',
+  label: 'Label value',
+  aged: 'Aged value',
+} as const;

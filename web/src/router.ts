@@ -3,6 +3,8 @@ import { createRouter, createWebHistory } from 'vue-router';
 declare module 'vue-router' {
   interface RouteMeta {
     title: string;
+    /** Set on a wall's bench: what its drawing shows. */
+    lens?: 'build-up' | 'heat';
   }
 }
 
@@ -39,7 +41,13 @@ export const router = createRouter({
         {
           path: 'walls/:wall/build-up',
           name: 'build-up',
-          meta: { title: 'Wall' },
+          meta: { title: 'Wall', lens: 'build-up' },
+          component: () => import('./places/wall/WallView.vue'),
+        },
+        {
+          path: 'walls/:wall/heat',
+          name: 'heat',
+          meta: { title: 'Heat', lens: 'heat' },
           component: () => import('./places/wall/WallView.vue'),
         },
         {

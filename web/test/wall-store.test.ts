@@ -1,10 +1,13 @@
 import { beforeEach, expect, jest, test } from '@jest/globals';
 import { createPinia, setActivePinia } from 'pinia';
-import { InputError } from '@eldrun/core';
+import { nextTick } from 'vue';
+import { assess, InputError, type FramedLayer, type SolidMember } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { useBench } from '../src/stores/bench.ts';
 import { useProject } from '../src/stores/project.ts';
+import { useHeat } from '../src/stores/heat.ts';
 import { useWall } from '../src/stores/wall.ts';
+import { answer, type HeatRequest } from '../src/workers/heat-job.ts';
 
 const { brief, walls, name, units } = DEMO_PROJECTS[0]!;
 const WALL = walls[1]!;
@@ -32,10 +35,42 @@ function serve(): { document: unknown; revision: number } {
   return state;
 }
 
+/** A worker in this thread: it answers in later turns of the event loop, as a real one does. */
+class InlineWorker implements Partial<Worker> {
+  static failing = false;
+  onmessage: ((event: MessageEvent) => void) | null = null;
+  onerror: ((event: ErrorEvent) => void) | null = null;
+  private latest = 0;
+  postMessage(request: HeatRequest): void {
+    structuredClone(request);
+    this.latest = request.job;
+    const turn = () => new Promise<void>((resolve) => setImmediate(resolve));
+    if (InlineWorker.failing)
+      return void setImmediate(() => this.onerror?.({ message: 'out of memory' } as ErrorEvent));
+    void answer(request, turn, () => request.job !== this.latest).then((reply) => {
+      if (reply) this.onmessage?.({ data: structuredClone(reply) } as MessageEvent);
+    });
+  }
+  terminate(): void {
+    this.latest = -1;
+  }
+}
+
+/** Until the section is solved and the verdicts are found. */
+async function settled(): Promise<void> {
+  while (useWall().computing || useWall().judging)
+    await new Promise((resolve) => setTimeout(resolve, 5));
+}
+
 let server: ReturnType<typeof serve>;
 
 beforeEach(async () => {
-  Object.assign(globalThis, { localStorage: new Store(), sessionStorage: new Store() });
+  InlineWorker.failing = false;
+  Object.assign(globalThis, {
+    localStorage: new Store(),
+    sessionStorage: new Store(),
+    Worker: InlineWorker,
+  });
   setActivePinia(createPinia());
   server = serve();
   await useProject().open('p');
@@ -71,17 +106,110 @@ test('a step that would make no valid wall changes nothing', () => {
   expect(wall.past).toEqual([]);
 });
 
-test('readings, verdicts and the preview follow the document', () => {
+test('readings and verdicts follow the document, and a fix gives what it promised', async () => {
   const wall = useWall();
-  const before = wall.assessment!.thermal.effective.r;
+  await settled();
   const [fix] = wall.verdicts.find(({ id }) => id === 'sheathing-dew-point')!.fixes;
-  wall.preview = fix!.commands;
-  expect(wall.previewed!.thermal.effective.r).toBe(fix!.effect.effectiveR);
-  expect(wall.assessment!.thermal.effective.r).toBe(before);
+  const before = wall.whole!;
+  wall.preview = fix!.effect;
   wall.run('Fix', fix!.commands);
   expect(wall.preview).toBeNull();
-  expect(wall.assessment!.thermal.effective.r).toBe(fix!.effect.effectiveR);
+  // The layers answer at once; the last section stays until the new one is there.
+  expect(wall.assessment!.quantities.thickness).toBe(fix!.effect.thickness);
+  expect(wall.computing).toBe(true);
+  expect(wall.whole).toBe(before);
+  await settled();
+  expect(wall.whole!.thermal.effective.r).toBe(fix!.effect.effectiveR);
+  expect(wall.whole!.framingLoss).toBe(fix!.effect.framingLoss);
   expect(wall.verdicts.find(({ id }) => id === 'sheathing-dew-point')!.status).toBe('pass');
+});
+
+test('of a burst of edits the last one is answered', async () => {
+  const wall = useWall();
+  for (const thickness of [0.0508, 0.0762, 0.1016])
+    wall.run('Board', [{ type: 'setThickness', id: 'L6', thickness }]);
+  await settled();
+  expect(wall.whole!.wall.file.layers[5]!.thickness).toBe(0.1016);
+  expect(wall.whole!.thermal.effective.r).toBe(assess(wall.file!).thermal.effective.r);
+});
+
+test('a section that cannot be solved is a problem said in words, until the next change', async () => {
+  const wall = useWall();
+  const studs = wall.document!.layers[2] as FramedLayer;
+  wall.run('Pins', [
+    {
+      type: 'insertLayer',
+      index: 1,
+      layer: {
+        ...studs,
+        id: 'pins',
+        frame: 'pins',
+        member: {
+          ...studs.member,
+          width: 0.001,
+          spacing: studs.member.spacing / 200,
+        } as SolidMember,
+      },
+    },
+  ]);
+  await settled();
+  expect(wall.problem).toMatch(/layers\[1\]\.member\.spacing/);
+  expect(wall.whole).toBeNull();
+  wall.undo();
+  await settled();
+  expect(wall.problem).toBe('');
+  expect(wall.whole).not.toBeNull();
+});
+
+test('a worker that fails is said too, and the next change starts another', async () => {
+  const wall = useWall();
+  await settled();
+  InlineWorker.failing = true;
+  wall.run('Rename', [{ type: 'rename', name: 'A' }]);
+  await settled();
+  expect(wall.problem).toMatch(/out of memory/);
+  InlineWorker.failing = false;
+  wall.run('Rename', [{ type: 'rename', name: 'B' }]);
+  await settled();
+  expect(wall.problem).toBe('');
+});
+
+test('the lens reads a temperature anywhere, for the moment and the air that are shown', async () => {
+  const wall = useWall();
+  const bench = useBench();
+  const heat = useHeat();
+  await settled();
+  heat.shown = true;
+  bench.moment = 0;
+  const { width } = heat.section!;
+  heat.point = { along: width / 2, depth: 0.08 };
+  const onStud = heat.reading!;
+  heat.point = { along: 0, depth: 0.08 };
+  expect(Math.abs(onStud - heat.reading!)).toBeGreaterThan(0.2);
+  const january = heat.reading!;
+  bench.chosen = { outdoor: -30 };
+  expect(heat.air).toEqual({ indoor: 21, outdoor: -30 });
+  expect(heat.reading!).toBeLessThan(january);
+  bench.moment = 6;
+  await nextTick();
+  expect(bench.chosen).toEqual({});
+  heat.point = { along: 0, depth: 9 };
+  expect(heat.reading).toBe(heat.air!.outdoor);
+  // Without a conductivity that depends on temperature the design day's section serves every moment.
+  expect(heat.section).toBe(wall.whole!.section);
+});
+
+test('where conductivity depends on temperature the shown moment is solved for itself', async () => {
+  const wall = useWall();
+  const heat = useHeat();
+  wall.run('Foam', [{ type: 'setFill', id: 'L6', fill: 'polyiso-foil-faced' }]);
+  await settled();
+  heat.shown = true;
+  useBench().moment = 6;
+  await nextTick();
+  while (heat.computing) await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(heat.section).not.toBe(wall.whole!.section);
+  expect(heat.section!.r).toBeGreaterThan(wall.whole!.section.r);
 });
 
 test('the brief reaches every wall at once', () => {

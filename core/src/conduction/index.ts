@@ -1,5 +1,5 @@
 export { streamFunction } from './stream.ts';
-export { faceTemperature, temperatureAt } from './probe.ts';
+export { crossingsOn, faceTemperature, temperatureAt, temperaturesOn } from './probe.ts';
 export { planeSteps, solveOn, solvePlane, type SolveOptions } from './solve.ts';
 export { evenGrid, firstGrid } from './grid.ts';
 export { networkOf, type Network } from './network.ts';

@@ -22,6 +22,82 @@ export function temperatureAt(solution: PlaneSolution, x: number, y: number): nu
   );
 }
 
+/**
+ * `temperatureAt` on a raster of points.
+ *
+ * @param xs m, ascending
+ * @param ys m
+ * @returns °C, row after row: `xs.length` values for each of `ys`
+ */
+export function temperaturesOn(
+  solution: PlaneSolution,
+  xs: Float64Array,
+  ys: Float64Array,
+): Float32Array {
+  const columns = solution.x.length - 1;
+  const cells = solution.temperature.length;
+  // How far each face departs from its cell's center.
+  const departures = (face: SideName): Float64Array =>
+    Float64Array.from(
+      { length: cells },
+      (_, at) => faceTemperature(solution, at, face) - solution.temperature[at]!,
+    );
+  const [left, right] = [departures('x0'), departures('x1')];
+  const [below, above] = [departures('y0'), departures('y1')];
+  const placed = (lines: Float64Array, places: Float64Array) => {
+    const cell = new Int32Array(places.length);
+    const off = new Float64Array(places.length);
+    places.forEach((place, n) => {
+      const at = cellOf(lines, place);
+      const half = (lines[at + 1]! - lines[at]!) / 2;
+      cell[n] = at;
+      off[n] = Math.min(1, Math.max(-1, (place - lines[at]! - half) / half));
+    });
+    return { cell, off };
+  };
+  const x = placed(solution.x, xs);
+  const y = placed(solution.y, ys);
+  const raster = new Float32Array(xs.length * ys.length);
+  for (let r = 0; r < ys.length; r++) {
+    const row = y.cell[r]! * columns;
+    const vertical = y.off[r]!;
+    for (let c = 0; c < xs.length; c++) {
+      const at = row + x.cell[c]!;
+      const across = x.off[c]!;
+      raster[r * xs.length + c] =
+        solution.temperature[at]! +
+        (across < 0 ? -across * left[at]! : across * right[at]!) +
+        (vertical < 0 ? -vertical * below[at]! : vertical * above[at]!);
+    }
+  }
+  return raster;
+}
+
+/** Values at the crossings of grid lines, straight between them, on a raster of points: row after row. */
+export function crossingsOn(
+  { x, y }: Pick<PlaneSolution, 'x' | 'y'>,
+  values: Float64Array,
+  xs: Float64Array,
+  ys: Float64Array,
+): Float32Array {
+  const shareIn = (lines: Float64Array, at: number, place: number): number =>
+    Math.min(1, Math.max(0, (place - lines[at]!) / (lines[at + 1]! - lines[at]!)));
+  const raster = new Float32Array(xs.length * ys.length);
+  for (let r = 0; r < ys.length; r++) {
+    const j = cellOf(y, ys[r]!);
+    const v = shareIn(y, j, ys[r]!);
+    for (let c = 0; c < xs.length; c++) {
+      const i = cellOf(x, xs[c]!);
+      const u = shareIn(x, i, xs[c]!);
+      const at = j * x.length + i;
+      raster[r * xs.length + c] =
+        (1 - v) * ((1 - u) * values[at]! + u * values[at + 1]!) +
+        v * ((1 - u) * values[at + x.length]! + u * values[at + x.length + 1]!);
+    }
+  }
+  return raster;
+}
+
 /** Temperature in the middle of a cell's face, °C. */
 export function faceTemperature(solution: PlaneSolution, at: number, face: SideName): number {
   const { x, y, conductivity, temperature } = solution;

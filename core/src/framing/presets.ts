@@ -27,6 +27,21 @@ export interface Lumber {
 }
 
 export const FRAMING_PRESETS = data.presets as unknown as readonly FramingPreset[];
+/** Cold-formed steel by mil and design thickness, m. */
+export interface SteelSheet {
+  mil: number;
+  design: number;
+  use: string;
+}
+
+export const STEEL_SHEETS = data.steelGauges as unknown as readonly SteelSheet[];
+/** Usual depths of C-studs, m. */
+export const STEEL_DEPTHS = data.steelStuds as unknown as readonly { depth: number }[];
+/** Usual flanges with their lips, m. */
+export const STEEL_FLANGES = data.steelFlanges as unknown as readonly {
+  flange: number;
+  lip: number;
+}[];
 export const LUMBER = data.lumber as unknown as readonly Lumber[];
 
 /** Usual spacings on center, m: 12, 16, 19.2 and 24 in., 300 to 625 mm. */

@@ -180,7 +180,7 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
     walls: [
       wall('Steel studs, cavity fill only', [
         sheet('gypsum-board', 0.0159),
-        framed(0.1524, 'fiberglass-batt-r19', STEEL),
+        framed(0.1524, 'fiberglass-batt-r19', STEEL, 0.0043),
         sheet('gypsum-sheathing-glass-mat', 0.0127),
         sheet('liquid-applied-permeable', 0.0005),
         furring(0.019, 0.4064),

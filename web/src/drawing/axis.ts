@@ -11,8 +11,8 @@ export interface DepthAxis {
   depthAt(y: number): number;
 }
 
-/** Room above and below the wall for the air on both sides, px. */
-const AIR_ROOM = 22;
+/** Room above and below the wall for the air on both sides and what the lenses show there, px. */
+const AIR_ROOM = 36;
 
 /** At least this share more than one stud spacing is shown. */
 const SPACING_SHOWN = 1.04;
@@ -24,14 +24,16 @@ const SPACING_SHOWN = 1.04;
  * @param spacing of its main frame, m; 0 without one
  * @param width of the section, px
  * @param height of the drawing, px
+ * @param room left above and below the wall at the least, px
  */
 export function depthAxis(
   thickness: number,
   spacing: number,
   width: number,
   height: number,
+  room = AIR_ROOM,
 ): DepthAxis {
-  const fit = (height - 2 * AIR_ROOM) / Math.max(thickness, 1e-4);
+  const fit = (height - 2 * room) / Math.max(thickness, 1e-4);
   const scale = spacing > 0 ? Math.min(fit, width / (spacing * SPACING_SHOWN)) : fit;
   const top = (height - thickness * scale) / 2;
   return {

@@ -39,7 +39,7 @@ export interface Section {
 const THIN = 3;
 
 /** Where the first main member stands, as a share of its spacing from the left edge. */
-const FIRST_MEMBER = 0.28;
+export const FIRST_MEMBER = 0.28;
 
 /** The plan section of a wall to scale, outdoors at the top. */
 export function sectionOf(wall: ResolvedWall, axis: DepthAxis, width: number): Section {

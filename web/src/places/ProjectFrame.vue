@@ -5,6 +5,7 @@ import { ApiProblem } from '../api.ts';
 import ConflictDialog from '../parts/ConflictDialog.vue';
 import SavedState from '../parts/SavedState.vue';
 import UnitsSwitch from '../parts/UnitsSwitch.vue';
+import LensSwitch from './wall/LensSwitch.vue';
 import { useProject } from '../stores/project.ts';
 import { useWall } from '../stores/wall.ts';
 
@@ -21,7 +22,7 @@ const PLACES = [
   { name: 'materials', label: 'Materials' },
 ] as const;
 
-const onWall = computed(() => route.name === 'build-up' && wall.document !== null);
+const onWall = computed(() => route.meta.lens !== undefined && wall.document !== null);
 const projectId = computed(() => String(route.params['project']));
 
 /** The rail leads back to the wall that was open. */
@@ -63,6 +64,7 @@ onBeforeUnmount(() => {
           <strong>{{ wall.document?.name }}</strong>
         </template>
       </nav>
+      <LensSwitch v-if="onWall" />
       <div id="top-tools" class="tools"></div>
       <UnitsSwitch v-if="project.document" :units="project.units" @change="project.setUnits" />
     </header>
@@ -75,7 +77,8 @@ onBeforeUnmount(() => {
           class="place"
           :class="{
             here:
-              route.name === place.name || (place.name === 'walls' && route.name === 'build-up'),
+              route.name === place.name ||
+              (place.name === 'walls' && route.meta.lens !== undefined),
           }"
           >{{ place.label }}</RouterLink
         >

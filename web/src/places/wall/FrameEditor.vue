@@ -9,6 +9,9 @@ import {
   parseLength,
   parseShare,
   SPACINGS,
+  STEEL_DEPTHS,
+  STEEL_FLANGES,
+  STEEL_SHEETS,
   type Command,
   type FramedLayer,
   type Member,
@@ -16,6 +19,7 @@ import {
 import { frameName } from '../../labels.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
+import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 
@@ -23,6 +27,7 @@ const props = defineProps<{ layer: FramedLayer }>();
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const project = useProject();
 const wall = useWall();
+const bench = useBench();
 
 const member = computed(() => props.layer.member);
 const name = computed(() => frameName(props.layer, project.units));
@@ -66,6 +71,49 @@ function setSize(chosen: string): void {
     { type: 'setMember', id: props.layer.id, member: { ...member.value, width } as Member },
     { type: 'setThickness', id: props.layer.id, thickness: depth },
   ]);
+}
+
+/** Steel sections by their usual sizes; what is typed beyond them comes first in the list. */
+function usual<T>(
+  sizes: readonly T[],
+  value: (size: T) => number,
+  label: (size: T) => string,
+  now: number,
+) {
+  const options = sizes.map((size) => ({ value: value(size), label: label(size) }));
+  return options.some((option) => Math.abs(option.value - now) < 1e-6)
+    ? options
+    : [{ value: now, label: length(now) }, ...options];
+}
+
+const steel = computed(() => {
+  const { layer } = props;
+  if (layer.member.section !== 'c') return null;
+  return {
+    depths: usual(
+      STEEL_DEPTHS,
+      ({ depth }) => depth,
+      ({ depth }) => length(depth),
+      layer.thickness,
+    ),
+    sheets: usual(
+      STEEL_SHEETS,
+      ({ design }) => design,
+      ({ mil, design, use }) => `${mil} mil (${length(design)}), ${use}`,
+      layer.member.web,
+    ),
+    flanges: usual(
+      STEEL_FLANGES,
+      ({ flange }) => flange,
+      ({ flange, lip }) => `${length(flange)}, lip ${length(lip)}`,
+      layer.member.flange,
+    ),
+  };
+});
+
+function setFlange(flange: number): void {
+  const lip = STEEL_FLANGES.find((size) => size.flange === flange)?.lip;
+  setMember(lip === undefined ? { flange } : { flange, lip }, `Flange of ${name.value}`);
 }
 
 const spacings = computed(() => {
@@ -134,6 +182,7 @@ function setPreset(id: string): void {
 <template>
   <fieldset class="frame">
     <legend>Frame</legend>
+    <button class="action" type="button" @click="bench.framing = true">Another frame…</button>
     <ChoiceField
       v-if="member.section === 'solid'"
       label="Member"
@@ -142,6 +191,29 @@ function setPreset(id: string): void {
       :options="SIZES"
       @take="setSize"
     />
+    <template v-if="steel && member.section === 'c'">
+      <ChoiceField
+        label="Depth of the stud"
+        :value="layer.thickness"
+        :options="steel.depths"
+        @take="
+          (thickness: number) =>
+            emit('run', `Depth of ${name}`, [{ type: 'setThickness', id: layer.id, thickness }])
+        "
+      />
+      <ChoiceField
+        label="Steel, by design thickness"
+        :value="member.web"
+        :options="steel.sheets"
+        @take="(web: number) => setMember({ web }, `Steel of ${name}`)"
+      />
+      <ChoiceField
+        label="Flange"
+        :value="member.flange"
+        :options="steel.flanges"
+        @take="setFlange"
+      />
+    </template>
     <div class="pair">
       <TextField
         v-if="member.section === 'solid'"

@@ -9,6 +9,7 @@ import {
   placementProblem,
   type Command,
   type Layer,
+  basisOf,
 } from '@eldrun/core';
 import { leaderLine } from '../../drawing/callouts.ts';
 import type { DepthAxis } from '../../drawing/axis.ts';
@@ -98,7 +99,9 @@ function figures(layer: Layer): string {
   const vaporThickness = bench.profile?.vaporThicknesses[index];
   if (!resolved.fill || vaporThickness === undefined) return r;
   const vapor = formatText('permeance', AIR_PERMEABILITY / vaporThickness, project.units);
-  return resolved.thickness < MEMBRANE ? vapor : `${r} · ${vapor}`;
+  const basis = basisOf(resolved.fill);
+  const stated = basis === 'design' ? r : `${r} (${basis})`;
+  return resolved.thickness < MEMBRANE ? vapor : `${stated} · ${vapor}`;
 }
 
 /** Where a row would land if it were dropped beside another. */

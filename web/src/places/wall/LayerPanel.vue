@@ -17,8 +17,12 @@ import {
   type Command,
   type Material,
   type Ventilation,
+  basesOf,
+  basisOf,
+  withBasis,
+  type Basis,
 } from '@eldrun/core';
-import { layerTitle } from '../../labels.ts';
+import { BASIS_NAMES, layerTitle } from '../../labels.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { useBench } from '../../stores/bench.ts';
@@ -71,6 +75,21 @@ const materialOptions = computed(() => {
     .map(([value, { name }]) => ({ value, label: name }))
     .sort((a, b) => a.label.localeCompare(b.label));
 });
+
+/** Design, label or aged value of a foam; every layer of it in this wall follows. */
+const bases = computed(() => {
+  const design = materialId.value ? project.materials[materialId.value] : undefined;
+  if (!design) return [];
+  return basesOf(design).map((value) => ({ value, label: BASIS_NAMES[value] }));
+});
+
+function setBasis(basis: Basis): void {
+  const id = materialId.value!;
+  const design = project.materials[id]!;
+  emit('run', `${BASIS_NAMES[basis]} of ${design.name}`, [
+    { type: 'setMaterial', id, material: basis === 'design' ? null : withBasis(design, basis) },
+  ]);
+}
 
 const sizes = computed(() => {
   const id = layer.value?.kind === 'framed' ? layer.value.member.material : materialId.value;
@@ -170,6 +189,13 @@ function remove(): void {
         @take="setMaterial"
       />
       <p v-if="material?.note" class="small soft">{{ material.note }}</p>
+      <ChoiceField
+        v-if="bases.length > 1"
+        label="Conductivity taken from"
+        :value="material ? basisOf(material) : 'design'"
+        :options="bases"
+        @take="setBasis"
+      />
       <TextField
         :label="layer.kind === 'framed' ? 'Depth' : 'Thickness'"
         :value="formatText('length', layer.thickness, project.units)"

@@ -25,7 +25,7 @@ interface Option {
   command: Extract<Command, { type: 'insertLayer' }>;
 }
 
-const emit = defineEmits<{ insert: [name: string, commands: Command[]]; shelf: [] }>();
+const emit = defineEmits<{ insert: [name: string, commands: Command[]]; shelf: []; frame: [] }>();
 const project = useProject();
 const wall = useWall();
 const bench = useBench();
@@ -170,6 +170,7 @@ defineExpose({ focus: () => input.value?.focus() });
         </li>
       </ul>
     </div>
+    <button class="action" type="button" @click="emit('frame')">Frame</button>
     <button class="action" type="button" @click="emit('shelf')">Shelf</button>
   </div>
 </template>
@@ -177,7 +178,7 @@ defineExpose({ focus: () => input.value?.focus() });
 <style scoped>
 .line {
   display: grid;
-  grid-template-columns: 28px minmax(0, 1fr) auto;
+  grid-template-columns: 28px minmax(0, 1fr) auto auto;
   align-items: center;
   gap: 8px;
 }

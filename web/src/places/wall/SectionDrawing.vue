@@ -1,17 +1,31 @@
 <script setup lang="ts">
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { formatText, saturationPressure } from '@eldrun/core';
 import type { DepthAxis } from '../../drawing/axis.ts';
+import { modelX } from '../../drawing/field.ts';
 import { breakLine, sectionOf } from '../../drawing/section.ts';
+import { degrees, type TemperatureScale } from '../../drawing/temperature-scale.ts';
 import { useBench } from '../../stores/bench.ts';
+import { useHeat } from '../../stores/heat.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
+import HeatField from './heat/HeatField.vue';
+import HeatMarks from './heat/HeatMarks.vue';
 import HatchPatterns from './HatchPatterns.vue';
 
-const props = defineProps<{ axis: DepthAxis; width: number }>();
+const props = defineProps<{
+  axis: DepthAxis;
+  width: number;
+  /** Given in the lens Heat: the field lies under the lines then, and temperatures are read. */
+  scale?: TemperatureScale | undefined;
+}>();
 const project = useProject();
 const wall = useWall();
 const bench = useBench();
+const heat = useHeat();
+
+/** Where the crosshair of the lens Heat stands, px. */
+const pointer = ref<{ x: number; y: number } | null>(null);
 
 const section = computed(() => sectionOf(wall.assessment!.wall, props.axis, props.width));
 const top = computed(() => props.axis.y(props.axis.thickness));
@@ -35,9 +49,61 @@ const air = computed(() => {
   };
 });
 
+/** In the lens Heat the counted layers are left to the field and its lines. */
+const hatched = computed(() =>
+  props.scale && heat.section
+    ? section.value.layers.filter(({ leftOut }) => leftOut)
+    : section.value.layers,
+);
+
+/** Where the words below the inner face stand: in the lens Heat under its strip and that strip's words. */
+const below = computed(() => bottom.value + (props.scale ? 38 : 14));
+
+function read(x: number, y: number): void {
+  pointer.value = {
+    x: Math.min(props.width, Math.max(0, x)),
+    y: Math.min(bottom.value, Math.max(top.value, y)),
+  };
+}
+
+watch([pointer, () => heat.section, () => props.axis], () => {
+  heat.point =
+    pointer.value && heat.section
+      ? {
+          along: modelX(heat.section, props.axis, pointer.value.x),
+          depth: props.axis.depthAt(pointer.value.y),
+        }
+      : null;
+});
+
+/** px that an arrow key moves the crosshair. */
+const STEP = 8;
+const ARROWS: Record<string, [number, number]> = {
+  ArrowLeft: [-STEP, 0],
+  ArrowRight: [STEP, 0],
+  ArrowUp: [0, -STEP],
+  ArrowDown: [0, STEP],
+};
+
+function move(event: KeyboardEvent): void {
+  const by = ARROWS[event.key];
+  if (!props.scale || !by || event.altKey) return;
+  event.preventDefault();
+  event.stopPropagation();
+  const from = pointer.value ?? { x: props.width / 2, y: (top.value + bottom.value) / 2 };
+  read(from.x + by[0], from.y + by[1]);
+}
+
+const spoken = computed(() =>
+  heat.reading !== null && heat.point
+    ? `${degrees(heat.reading, project.units)}, ${formatText('length', heat.point.depth, project.units)} from the inner face`
+    : '',
+);
+
 function point(event: PointerEvent): void {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();
   const y = event.clientY - box.top;
+  if (props.scale) read(event.clientX - box.left, y);
   bench.depth = props.axis.depthAt(y);
   bench.hovered =
     section.value.layers.find((layer) => y >= layer.y && y <= layer.y + Math.max(layer.height, 2))
@@ -45,6 +111,7 @@ function point(event: PointerEvent): void {
 }
 
 function leave(): void {
+  pointer.value = null;
   bench.depth = null;
   bench.hovered = null;
 }
@@ -60,23 +127,27 @@ const label = computed(
 </script>
 
 <template>
+  <HeatField v-if="scale && heat.section" :axis="axis" :width="width" :scale="scale" />
   <svg
     class="section"
     :width="width"
     :height="axis.height"
-    role="img"
-    :aria-label="label"
+    :role="scale ? 'application' : 'img'"
+    :tabindex="scale ? 0 : -1"
+    :aria-label="scale ? `Temperature field, read with the arrow keys. ${spoken}` : label"
+    @keydown="move"
+    @blur="leave"
     @pointermove="point"
     @pointerleave="leave"
     @click="choose"
     @dblclick="bench.editing = bench.selected"
   >
     <HatchPatterns />
-    <text x="2" :y="Math.max(12, top - 10)" class="side">
+    <text x="2" :y="Math.max(12, top - (scale ? 24 : 10))" class="side">
       <tspan class="strong">OUTDOORS</tspan>
       {{ air.outdoors }}
     </text>
-    <g v-for="layer in section.layers" :key="layer.id" :class="{ 'left-out': layer.leftOut }">
+    <g v-for="layer in hatched" :key="layer.id" :class="{ 'left-out': layer.leftOut }">
       <rect
         :x="layer.x"
         :y="layer.thin ? layer.y + layer.height / 2 - 1.5 : layer.y"
@@ -106,6 +177,14 @@ const label = computed(
         />
       </g>
     </g>
+    <HeatMarks
+      v-if="scale && heat.section"
+      :axis="axis"
+      :width="width"
+      :scale="scale"
+      :section="section"
+      :pointer="pointer"
+    />
     <template v-for="layer in section.layers" :key="`mark-${layer.id}`">
       <rect
         v-if="layer.id === bench.selected"
@@ -127,28 +206,31 @@ const label = computed(
     <path class="break" :d="breakLine(0.5, top, bottom)" />
     <path class="break" :d="breakLine(width - 0.5, top, bottom)" />
     <line
-      v-if="bench.depth !== null"
+      v-if="bench.depth !== null && !pointer"
       class="pointer"
       x1="0"
       :x2="width"
       :y1="axis.y(bench.depth)"
       :y2="axis.y(bench.depth)"
     />
-    <g v-for="(x, i) in section.marks" :key="i">
+    <!-- In the lens Heat the strip's own marks stand there. -->
+    <g v-for="(x, i) in scale ? [] : section.marks" :key="i">
       <path class="oc" :d="`M${x} ${bottom + 2}v9`" />
-      <text v-if="i === 0 && spacing" class="side" :x="x + 5" :y="bottom + 14">
+      <text v-if="i === 0 && spacing" class="side" :x="x + 5" :y="below">
         {{ formatText('length', spacing, project.units) }} o.c.
       </text>
     </g>
-    <text :x="width - 2" :y="Math.min(axis.height - 4, bottom + 14)" class="side end">
+    <text :x="width - 2" :y="Math.min(axis.height - 2, below)" class="side end">
       <tspan class="strong">INDOORS</tspan>
       {{ air.indoors }}
     </text>
   </svg>
+  <p v-if="scale" class="hidden-label" role="status">{{ spoken }}</p>
 </template>
 
 <style scoped>
 .section {
+  position: relative;
   display: block;
   overflow: visible;
   touch-action: pan-y;

@@ -5,7 +5,7 @@ import { computed, ref, useTemplateRef } from 'vue';
 import { explainPoint, formatText, profileAt } from '@eldrun/core';
 import type { DepthAxis } from '../../drawing/axis.ts';
 import { tracesOf } from '../../drawing/traces.ts';
-import { layerTitle, momentName } from '../../labels.ts';
+import { layerTitle, momentName, PATH_NAMES } from '../../labels.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
@@ -30,9 +30,13 @@ const depthOf = (id: string): number => {
   return depth;
 };
 
+/** Temperatures set by hand are no month's: its margin is not theirs. */
+const byHand = computed(() => Object.keys(bench.chosen).length > 0);
+
 const plane = computed(() => {
   const condensing = wall.assessment!.moisture.condensingPlane;
-  if (!condensing || bench.path === 'member' || bench.moment === 'design') return null;
+  if (!condensing || bench.path === 'member' || bench.moment === 'design' || byHand.value)
+    return null;
   return {
     condensing,
     depth: depthOf(condensing.layer),
@@ -159,7 +163,7 @@ const faces = computed(() => {
         />
       </g>
       <text class="head" x="12" y="11">
-        {{ momentName(bench.moment) }}, through the {{ bench.path }}
+        {{ momentName(bench.moment) }}, {{ PATH_NAMES[bench.path] }}
       </text>
     </svg>
     <!-- The reading takes the legend's place; the buttons below stay where they are. -->
@@ -170,22 +174,14 @@ const faces = computed(() => {
       <span v-if="traces.plane"><i class="line dotted"></i>indoor dew point</span>
     </p>
     <p class="actions">
-      <button
-        class="action quiet small"
-        type="button"
-        @click="bench.path = bench.path === 'cavity' ? 'member' : 'cavity'"
-      >
-        Through the {{ bench.path === 'cavity' ? 'member' : 'cavity' }}
-      </button>
-      <button class="action quiet small" type="button" @click="tableShown = true">
-        As a table
-      </button>
+      <slot />
+      <button class="action quiet small" type="button" @click="tableShown = true">Table</button>
     </p>
     <Dialog
       v-model:visible="tableShown"
       modal
       dismissable-mask
-      :header="`${momentName(bench.moment)}, through the ${bench.path}`"
+      :header="`${momentName(bench.moment)}, ${PATH_NAMES[bench.path]}`"
       :style="{ width: '640px', maxWidth: '96vw' }"
     >
       <table class="table">

@@ -2,7 +2,7 @@
 import Menu from 'primevue/menu';
 import Select from 'primevue/select';
 import { computed, ref, useTemplateRef } from 'vue';
-import { useRouter } from 'vue-router';
+import { useRoute, useRouter } from 'vue-router';
 import { formatText } from '@eldrun/core';
 import { momentName, type Moment } from '../../labels.ts';
 import { useNotices } from '../../notices.ts';
@@ -14,6 +14,7 @@ import { asWallFile, download } from '../../wall-files.ts';
 import { useWallActions } from './wall-actions.ts';
 
 const emit = defineEmits<{ keys: [] }>();
+const route = useRoute();
 const router = useRouter();
 const project = useProject();
 const wall = useWall();
@@ -73,7 +74,10 @@ const items = computed(() => [
     items: project.walls.map((other) => ({
       label: other.id === wall.id ? `${wall.document?.name} (open)` : other.name,
       command: () =>
-        void router.push({ name: 'build-up', params: { project: project.id, wall: other.id } }),
+        void router.push({
+          name: route.meta.lens ?? 'build-up',
+          params: { project: project.id, wall: other.id },
+        }),
     })),
   },
   {

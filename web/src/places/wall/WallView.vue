@@ -1,15 +1,21 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core';
-import { computed, ref, useTemplateRef, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { InputError, type Command } from '@eldrun/core';
 import { ApiProblem } from '../../api.ts';
 import { depthAxis } from '../../drawing/axis.ts';
+import { temperatureScale } from '../../drawing/temperature-scale.ts';
 import { useNotices } from '../../notices.ts';
 import ExplanationDialog from '../../parts/ExplanationDialog.vue';
 import { useBench } from '../../stores/bench.ts';
+import { useHeat } from '../../stores/heat.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
+import FrameDialog from './FrameDialog.vue';
+import HeatTools from './heat/HeatTools.vue';
+import LossBar from './heat/LossBar.vue';
+import SectionTrace from './heat/SectionTrace.vue';
 import KeysDialog from './KeysDialog.vue';
 import LayerCallouts from './LayerCallouts.vue';
 import LayerPanel from './LayerPanel.vue';
@@ -19,6 +25,7 @@ import QuickLine from './QuickLine.vue';
 import Readings from './Readings.vue';
 import SectionDrawing from './SectionDrawing.vue';
 import TraceDrawing from './TraceDrawing.vue';
+import TracePaths from './TracePaths.vue';
 import VerdictList from './VerdictList.vue';
 import WallTools from './WallTools.vue';
 import { useBenchKeys } from './bench-keys.ts';
@@ -29,6 +36,7 @@ const router = useRouter();
 const project = useProject();
 const wall = useWall();
 const bench = useBench();
+const heat = useHeat();
 const notices = useNotices();
 
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
@@ -41,7 +49,7 @@ const { width } = useElementSize(sectionBox);
 
 /** Height of a callout row at the least: a comfortable touch target, px. */
 const ROW = 44;
-const LEAST_HEIGHT = 372;
+const LEAST_HEIGHT = 392;
 
 const rows = computed(() => wall.document?.layers.length ?? 0);
 const height = computed(() => Math.max(LEAST_HEIGHT, rows.value * ROW + 8));
@@ -58,6 +66,26 @@ const axis = computed(() => {
     height.value,
   );
 });
+
+const lens = computed(() => route.meta.lens ?? 'build-up');
+const scale = computed(() =>
+  lens.value === 'heat' && heat.air
+    ? temperatureScale(heat.air.indoor, heat.air.outdoor, project.units)
+    : undefined,
+);
+
+watch(
+  lens,
+  (now) => {
+    heat.shown = now === 'heat';
+    if (now === 'heat') return;
+    // What only the lens Heat has goes with it.
+    bench.chosen = {};
+    if (bench.path === 'section') bench.path = 'cavity';
+  },
+  { immediate: true },
+);
+onBeforeUnmount(heat.close);
 
 async function open(): Promise<void> {
   state.value = 'loading';
@@ -105,6 +133,12 @@ useBenchKeys({
   run,
   focusQuickLine: () => quickLine.value?.focus(),
   showKeys: () => (keysShown.value = true),
+  switchLens: () =>
+    void router.replace({
+      name: lens.value === 'heat' ? 'build-up' : 'heat',
+      params: route.params,
+      query: route.query,
+    }),
   enabled: () => state.value === 'ready',
 });
 
@@ -121,7 +155,13 @@ void open();
   <div v-else-if="wall.document" class="bench">
     <WallTools @keys="keysShown = true" />
     <h1 class="hidden-label">{{ wall.document.name }}</h1>
-    <QuickLine ref="quickLine" class="quick" @insert="run" @shelf="shelfShown = true" />
+    <QuickLine
+      ref="quickLine"
+      class="quick"
+      @insert="run"
+      @shelf="shelfShown = true"
+      @frame="bench.framing = true"
+    />
     <OwnBrief @run="run" />
     <p v-if="wall.problem" class="problem" role="alert">
       This wall cannot be computed: {{ wall.problem }}
@@ -129,17 +169,32 @@ void open();
     <section class="drawing" aria-label="The wall, layer by layer">
       <LayerCallouts class="callouts" :axis="axis" :height="height" @run="run" />
       <div ref="sectionBox" class="section">
-        <SectionDrawing v-if="axis && rows > 0" :axis="axis" :width="width" />
+        <SectionDrawing v-if="axis && rows > 0" :axis="axis" :width="width" :scale="scale" />
         <p v-else-if="rows === 0" class="soft hint">
           Nothing here yet. Type the first layer above, such as <strong>1/2 gypsum board</strong>,
           and press Enter.
         </p>
+        <HeatTools v-if="scale && rows > 0" :scale="scale" @run="run" />
       </div>
-      <TraceDrawing v-if="axis && bench.profile" class="traces" :axis="axis" />
+      <template v-if="axis && bench.profile">
+        <SectionTrace
+          v-if="scale && bench.path === 'section'"
+          class="traces"
+          :axis="axis"
+          :scale="scale"
+        >
+          <TracePaths :paths="['cavity', 'member', 'section']" />
+        </SectionTrace>
+        <TraceDrawing v-else class="traces" :axis="axis">
+          <TracePaths :paths="scale ? ['cavity', 'member', 'section'] : ['cavity', 'member']" />
+        </TraceDrawing>
+      </template>
     </section>
     <Readings class="readings" />
+    <LossBar v-if="scale" />
     <VerdictList @run="run" />
     <LayerPanel @run="run" />
+    <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />
     <MaterialShelf v-model:visible="shelfShown" @run="run" />
     <KeysDialog v-model:visible="keysShown" />
     <ExplanationDialog
@@ -160,6 +215,10 @@ void open();
   display: grid;
   grid-template-columns: 300px minmax(0, 1fr) 240px;
   align-items: start;
+}
+
+.section {
+  position: relative;
 }
 
 .hint {

@@ -10,6 +10,7 @@ export interface BenchKeys {
   run: (name: string, commands: Command[]) => boolean;
   focusQuickLine: () => void;
   showKeys: () => void;
+  switchLens: () => void;
   enabled: () => boolean;
 }
 
@@ -26,6 +27,7 @@ export const KEYS: readonly [string, string][] = [
   ['Shift+Ctrl+Z', 'redo it'],
   ['[ ]', 'one month back or on'],
   ['m', 'trace through the cavity or the member'],
+  ['h', 'between the lenses Build-up and Heat'],
   ['u', 'switch units'],
   ['Esc', 'let go'],
   ['?', 'these keys'],
@@ -122,6 +124,7 @@ export function useBenchKeys(keys: BenchKeys): void {
     '[': () => bench.stepMonth(-1),
     ']': () => bench.stepMonth(1),
     m: () => (bench.path = bench.path === 'cavity' ? 'member' : 'cavity'),
+    h: keys.switchLens,
     u: () => project.setUnits(project.units === 'imperial' ? 'metric' : 'imperial'),
     Escape: () => {
       bench.selected = null;
@@ -149,7 +152,9 @@ export function useBenchKeys(keys: BenchKeys): void {
     const action = plain[event.key];
     if (!action) return;
     // Enter and the arrows belong to the control that has the focus, unless it is a layer's row.
-    const control = target.closest('button, a, [role="slider"], [role="combobox"], summary');
+    const control = target.closest(
+      'button, a, [role="application"], [role="slider"], [role="combobox"], summary',
+    );
     if (control && !target.id.startsWith('row-') && /^(Enter|Arrow)/.test(event.key)) return;
     if (event.key === 'Enter' && !bench.selected) return;
     event.preventDefault();

@@ -11,7 +11,7 @@ export function useBenchLink(state: Ref<string>): void {
   const { month, path, layer } = route.query;
   if (month === 'design') bench.moment = 'design';
   else if (Number(month) >= 1 && Number(month) <= 12) bench.moment = Number(month) - 1;
-  if (path === 'member' || path === 'cavity') bench.path = path;
+  if (path === 'member' || path === 'cavity' || path === 'section') bench.path = path;
   const linked = typeof layer === 'string' ? layer : null;
 
   watch(state, (now) => {
@@ -22,7 +22,7 @@ export function useBenchLink(state: Ref<string>): void {
     void router.replace({
       query: {
         month: bench.moment === 'design' ? 'design' : String(bench.moment + 1),
-        ...(bench.path === 'member' ? { path: 'member' } : {}),
+        ...(bench.path === 'cavity' ? {} : { path: bench.path }),
         ...(bench.selected ? { layer: bench.selected } : {}),
       },
     });

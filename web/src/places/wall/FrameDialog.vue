@@ -1,0 +1,182 @@
+<script setup lang="ts">
+import Dialog from 'primevue/dialog';
+import { computed } from 'vue';
+import {
+  applyCommands,
+  FRAME_SYSTEMS,
+  frameCommands,
+  resolveWall,
+  unframedCommands,
+  withBrief,
+  type Command,
+  type FrameSystem,
+  type ProjectWall,
+} from '@eldrun/core';
+import { depthAxis } from '../../drawing/axis.ts';
+import { sectionOf, type Section } from '../../drawing/section.ts';
+import { useProject } from '../../stores/project.ts';
+import { useWall } from '../../stores/wall.ts';
+
+/** Usual frames, each drawn to scale: one takes the place of the wall's, or adds battens to it. */
+const visible = defineModel<boolean>('visible', { required: true });
+const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
+const project = useProject();
+const wall = useWall();
+
+const [WIDTH, HEIGHT] = [180, 84];
+
+interface Choice {
+  system: FrameSystem;
+  drawing: Section;
+}
+
+/** The frame alone, as it would stand in a wall. */
+function draw(system: FrameSystem): Section {
+  const empty: ProjectWall = { format: 'eldrun-wall', version: 1, name: '', layers: [] };
+  const alone = applyCommands(empty, frameCommands(empty, system));
+  const resolved = resolveWall(withBrief(alone, project.document!.brief));
+  const thickness = alone.layers.reduce((sum, layer) => sum + layer.thickness, 0);
+  const spacing = resolved.layers.find(({ member }) => member)?.member?.shape.spacing ?? 0;
+  return sectionOf(resolved, depthAxis(thickness, spacing, WIDTH, HEIGHT, 4), WIDTH);
+}
+
+const groups = computed(() => {
+  const choices = FRAME_SYSTEMS.filter(({ units }) => units === project.units).map(
+    (system): Choice => ({ system, drawing: draw(system) }),
+  );
+  return [
+    {
+      title: 'In place of the frame',
+      choices: choices.filter(({ system }) => system.role === 'main'),
+    },
+    { title: 'Beside it', choices: choices.filter(({ system }) => system.role === 'added') },
+  ];
+});
+
+const framed = computed(() => wall.document?.layers.some(({ kind }) => kind === 'framed') ?? false);
+
+function take(system: FrameSystem): void {
+  emit('run', system.name, frameCommands(wall.document!, system, wall.material));
+  visible.value = false;
+}
+
+function unframe(): void {
+  emit('run', 'No frame', unframedCommands(wall.document!));
+  visible.value = false;
+}
+</script>
+
+<template>
+  <Dialog
+    v-model:visible="visible"
+    modal
+    dismissable-mask
+    header="Frame"
+    :style="{ width: '900px', maxWidth: '96vw' }"
+  >
+    <section v-for="group in groups" :key="group.title" :aria-label="group.title">
+      <h2>{{ group.title }}</h2>
+      <ul class="choices">
+        <li v-for="{ system, drawing } in group.choices" :key="system.id">
+          <button type="button" class="choice" @click="take(system)">
+            <svg :width="WIDTH" :height="HEIGHT" aria-hidden="true">
+              <g v-for="layer in drawing.layers" :key="layer.id">
+                <rect
+                  :x="layer.x"
+                  :y="layer.y"
+                  :width="layer.width"
+                  :height="Math.max(2, layer.height)"
+                  :fill="`url(#hatch-${layer.hatch})`"
+                  class="outline"
+                />
+                <path
+                  v-if="layer.lengthwise"
+                  class="lengthwise"
+                  :d="`M0 ${layer.y + layer.height / 2}H${WIDTH}`"
+                />
+                <template v-for="(member, m) in layer.members" :key="m">
+                  <rect
+                    v-for="(piece, k) in member.pieces"
+                    :key="k"
+                    v-bind="piece"
+                    :fill="`url(#hatch-${member.hatch})`"
+                    :class="member.hatch === 'metal' ? 'steel' : 'outline'"
+                  />
+                </template>
+              </g>
+            </svg>
+            <span class="small">{{ system.name }}</span>
+          </button>
+        </li>
+        <li v-if="group === groups[0] && framed">
+          <button type="button" class="choice" @click="unframe">
+            <span class="blank" aria-hidden="true"></span>
+            <span class="small">No frame: the fill alone</span>
+          </button>
+        </li>
+      </ul>
+    </section>
+    <p class="small soft">
+      Sizes, spacing and framing factor can be changed afterwards. Spans, loads and shear belong to
+      a licensed professional; a steel shell may carry old coatings, and welding or cutting it needs
+      its own precautions.
+    </p>
+  </Dialog>
+</template>
+
+<style scoped>
+section {
+  margin-bottom: 16px;
+}
+
+.choices {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(196px, 1fr));
+  gap: 8px;
+  margin-top: 8px;
+}
+
+.choice {
+  display: grid;
+  gap: 4px;
+  align-content: start;
+  width: 100%;
+  height: 100%;
+  min-height: 44px;
+  padding: 7px;
+  border: 1px solid var(--line);
+  background: var(--sheet);
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+}
+
+.choice:hover,
+.choice:focus-visible {
+  background: var(--marker);
+}
+
+svg,
+.blank {
+  display: block;
+  width: 180px;
+  height: 84px;
+  background: var(--sheet);
+}
+
+.outline {
+  stroke: var(--ink);
+  stroke-width: 0.8;
+}
+
+.steel {
+  stroke: none;
+}
+
+.lengthwise {
+  fill: none;
+  stroke: var(--ink);
+  stroke-dasharray: 6 4;
+}
+</style>

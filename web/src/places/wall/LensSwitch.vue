@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { useRoute } from 'vue-router';
+
+/** The lenses: what the drawing of the wall shows. */
+const LENSES = [
+  { name: 'build-up', label: 'Build-up' },
+  { name: 'heat', label: 'Heat' },
+] as const;
+const route = useRoute();
+</script>
+
+<template>
+  <nav class="lenses" aria-label="Lenses">
+    <RouterLink
+      v-for="lens in LENSES"
+      :key="lens.name"
+      :to="{ name: lens.name, params: route.params, query: route.query }"
+      class="lens"
+      >{{ lens.label }}</RouterLink
+    >
+  </nav>
+</template>
+
+<style scoped>
+.lenses {
+  display: flex;
+}
+
+.lens {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  padding: 0 14px;
+  text-decoration: none;
+}
+
+.lens[aria-current='page'] {
+  background: var(--marker);
+  border-bottom: 2px solid var(--ink);
+  font-weight: 700;
+}
+</style>

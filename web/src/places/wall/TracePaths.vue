@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { PATH_NAMES } from '../../labels.ts';
+import { useBench } from '../../stores/bench.ts';
+
+/** Which line through the wall the traces follow. */
+defineProps<{ paths: readonly (keyof typeof PATH_NAMES)[] }>();
+const bench = useBench();
+
+const SHORT = { cavity: 'Cavity', member: 'Member', section: 'Section' } as const;
+</script>
+
+<template>
+  <span class="paths" role="group" aria-label="Line of the traces">
+    <button
+      v-for="path in paths"
+      :key="path"
+      type="button"
+      class="path small"
+      :aria-pressed="bench.path === path"
+      @click="bench.path = path"
+    >
+      {{ SHORT[path] }}
+    </button>
+  </span>
+</template>
+
+<style scoped>
+.paths {
+  display: inline-flex;
+}
+
+.path {
+  min-height: 44px;
+  padding: 0 8px;
+  border: 0;
+  border-bottom: 1px solid var(--line);
+  background: none;
+  color: inherit;
+  cursor: pointer;
+}
+
+.path[aria-pressed='true'] {
+  background: var(--marker);
+  border-bottom: 2px solid var(--ink);
+  font-weight: 700;
+}
+</style>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core';
+import { computed, useTemplateRef } from 'vue';
+import { formatText, temperatureAt } from '@eldrun/core';
+import type { DepthAxis } from '../../../drawing/axis.ts';
+import { realTemperature, sectionDepth } from '../../../drawing/field.ts';
+import { degrees, shareOf, type TemperatureScale } from '../../../drawing/temperature-scale.ts';
+import { momentName } from '../../../labels.ts';
+import { useBench } from '../../../stores/bench.ts';
+import { useHeat } from '../../../stores/heat.ts';
+import { useProject } from '../../../stores/project.ts';
+
+/** Temperature along two lines through the solved section: at the place read, else on the member's axis, and between members. */
+const props = defineProps<{ axis: DepthAxis; scale: TemperatureScale }>();
+const bench = useBench();
+const heat = useHeat();
+const project = useProject();
+const box = useTemplateRef<HTMLElement>('box');
+const { width } = useElementSize(box);
+const inner = computed(() => Math.max(60, width.value - 24));
+
+/** How many points a line has. */
+const POINTS = 120;
+
+const place = computed(() => heat.point?.along ?? (heat.section?.width ?? 0) / 2);
+const depth = computed(() => (heat.section ? sectionDepth(heat.section) : 0));
+
+function line(along: number): string {
+  const { section, air } = heat;
+  if (!section || !air) return '';
+  return Array.from({ length: POINTS + 1 }, (_, n) => {
+    const at = (depth.value * n) / POINTS;
+    const t = realTemperature(air, temperatureAt(section.field, along, at));
+    return `${n ? 'L' : 'M'}${(shareOf(props.scale, t) * inner.value).toFixed(1)} ${props.axis.y(at).toFixed(1)}`;
+  }).join('');
+}
+
+const here = computed(() => line(place.value));
+const between = computed(() => line(0));
+const beside = computed(() => {
+  const off = Math.abs(place.value - (heat.section?.width ?? 0) / 2);
+  return off < 0.001
+    ? 'on the member’s axis'
+    : `${formatText('length', off, project.units)} from it`;
+});
+const ticks = computed(() => {
+  const every = props.scale.steps.length > 6 ? 2 : 1;
+  return props.scale.steps
+    .filter((_, i) => i % every === 0)
+    .map((step) => ({
+      x: shareOf(props.scale, step) * inner.value,
+      text: degrees(step, project.units).replace(/ .*/, ''),
+    }));
+});
+</script>
+
+<template>
+  <div ref="box" class="traces">
+    <svg
+      :width="width"
+      :height="axis.height"
+      role="img"
+      aria-label="Temperature through the solved section"
+    >
+      <g transform="translate(12 0)">
+        <rect
+          class="frame"
+          x="0"
+          :y="axis.y(depth)"
+          :width="inner"
+          :height="axis.y(0) - axis.y(depth)"
+        />
+        <g v-for="tick in ticks" :key="tick.text">
+          <path class="grid" :d="`M${tick.x} ${axis.y(depth)}V${axis.y(0)}`" />
+          <text class="tick" :x="tick.x" :y="axis.y(0) + 16">{{ tick.text }}</text>
+        </g>
+        <path class="between" :d="between" />
+        <path class="here" :d="here" />
+        <line
+          v-if="heat.point"
+          class="pointer"
+          x1="0"
+          :x2="inner"
+          :y1="axis.y(Math.min(heat.point.depth, depth))"
+          :y2="axis.y(Math.min(heat.point.depth, depth))"
+        />
+      </g>
+      <text class="head" x="12" y="11">{{ momentName(bench.moment) }}, solved section</text>
+    </svg>
+    <p class="legend small soft">
+      <span><i class="line"></i>{{ beside }}</span>
+      <span><i class="line dashed"></i>between members</span>
+    </p>
+    <slot />
+  </div>
+</template>
+
+<style scoped>
+.traces {
+  min-width: 0;
+  padding-left: 12px;
+}
+
+.frame {
+  fill: var(--sheet);
+  stroke: var(--line);
+}
+
+.grid {
+  fill: none;
+  stroke: var(--line);
+}
+
+.here,
+.between {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 2;
+}
+
+.between {
+  stroke-width: 1.5;
+  stroke-dasharray: 5 4;
+}
+
+.pointer {
+  stroke: var(--ink);
+  stroke-dasharray: 2 3;
+}
+
+.tick,
+.head {
+  font-size: 12px;
+  fill: var(--soft);
+}
+
+.tick {
+  text-anchor: middle;
+}
+
+.legend {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  padding-left: 12px;
+}
+
+.line {
+  display: inline-block;
+  width: 22px;
+  margin-right: 5px;
+  border-top: 2px solid var(--ink);
+  vertical-align: middle;
+}
+
+.line.dashed {
+  border-top-style: dashed;
+}
+</style>
