@@ -24,14 +24,14 @@ test('the traces are read by keyboard and as a table, through cavity and member'
   await page.keyboard.press('Escape');
   await page.mouse.move(5, 400);
 
-  await page.getByRole('button', { name: 'As a table' }).click();
+  await page.getByRole('button', { name: 'Table' }).click();
   const table = page.getByRole('dialog').getByRole('row');
   await expect(table).toHaveCount(7); // The head, five counted layers, the outer surface.
   const cavity = await table.filter({ hasText: 'Oriented strand board' }).innerText();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Through the member' }).click();
+  await page.getByRole('button', { name: 'Member', exact: true }).click();
   await expect(page).toHaveURL(/path=member/);
-  await page.getByRole('button', { name: 'As a table' }).click();
+  await page.getByRole('button', { name: 'Table' }).click();
   expect(await table.filter({ hasText: 'Oriented strand board' }).innerText()).not.toBe(cavity);
 });
 
@@ -50,7 +50,7 @@ test('a link leads to the same layer, month and path', async ({ page }) => {
 
 test('a fix is shown before it is done', async ({ page }) => {
   await openDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');
-  await expect(verdict(page, 'steel-method')).toHaveAttribute('data-status', 'caution');
+  await expect(verdict(page, 'steel-frame')).toHaveAttribute('data-status', 'fail');
   const fix = verdict(page, 'sheathing-dew-point').getByRole('button').first();
   const before = await reading(page, 'Thickness').innerText();
   await fix.hover();

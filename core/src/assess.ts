@@ -78,7 +78,8 @@ export function assess(file: WallFile, projectMaterials: Materials = {}): Assess
   return withSection(layers, designSection(layers.wall));
 }
 
-/** The section at the design temperatures. */
-export function designSection(wall: ResolvedWall): WallSection {
-  return sectionAt(wall, wall.design.indoorTemperature, wall.design.outdoorTemperature);
+/** The section at the design temperatures. @param withShares whether the linear share of each frame is wanted */
+export function designSection(wall: ResolvedWall, withShares = true): WallSection {
+  const { indoorTemperature, outdoorTemperature } = wall.design;
+  return sectionAt(wall, indoorTemperature, outdoorTemperature, withShares);
 }

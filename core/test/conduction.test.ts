@@ -1,12 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
+  crossingsOn,
   evenGrid,
   firstGrid,
   planeSteps,
   solveOn,
   solvePlane,
+  streamFunction,
   temperatureAt,
+  temperaturesOn,
   type PlaneSection,
   type Rectangle,
 } from '../src/conduction/index.ts';
@@ -213,6 +216,42 @@ describe('properties', () => {
       }),
       { numRuns: 15 },
     );
+  });
+});
+
+describe('reading a solution', () => {
+  const rectangles: Rectangle[] = [
+    { x0: 0, x1: 0.4, y0: 0, y1: 0.2, conductivity: 0.035 },
+    { x0: 0.2, x1: 0.202, y0: 0, y1: 0.2, conductivity: 50 },
+  ];
+  const solution = solvePlane({ rectangles, sides: FILMS });
+
+  test('a raster reads the same temperatures as single points', () => {
+    const xs = Float64Array.of(0, 0.11, 0.1987, 0.2013, 0.4);
+    const ys = Float64Array.of(0.2, 0.0713, 0);
+    const raster = temperaturesOn(solution, xs, ys);
+    ys.forEach((y, r) =>
+      xs.forEach((x, c) =>
+        expect(raster[r * xs.length + c]).toBeCloseTo(temperatureAt(solution, x, y), 5),
+      ),
+    );
+  });
+
+  test('the stream function gains all heat along each side, and is level along the ends', () => {
+    const stream = streamFunction(solution);
+    const wide = solution.x.length;
+    const last = stream.length - wide;
+    expect(stream[wide - 1]).toBeCloseTo(solution.heatFlow.y0, 9);
+    expect(stream[stream.length - 1]! - stream[last]!).toBeCloseTo(-solution.heatFlow.y1, 9);
+    for (let j = 0; j < solution.y.length; j++) {
+      expect(stream[j * wide]).toBe(0);
+      expect(stream[j * wide + wide - 1]).toBeCloseTo(solution.heatFlow.y0, 9);
+    }
+    // Half of the heat on either side of the middle of the web.
+    const xs = Float64Array.of(0.1, 0.201);
+    const [quarter, half] = crossingsOn(solution, stream, xs, Float64Array.of(0.1));
+    expect(half! / solution.heatFlow.y0).toBeCloseTo(0.5, 2);
+    expect(quarter! / solution.heatFlow.y0).toBeLessThan(0.25);
   });
 });
 

@@ -211,7 +211,10 @@ describe('the section of a wall', () => {
     const { thermal, wall } = assess(
       coldWall({
         outdoor: {
-          monthly: { temperature: Array(12).fill(35), relativeHumidity: Array(12).fill(0.5) },
+          monthly: {
+            temperature: Array<number>(12).fill(35),
+            relativeHumidity: Array<number>(12).fill(0.5),
+          },
           designTemperature: 40,
         },
       }),

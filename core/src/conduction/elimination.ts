@@ -1,10 +1,13 @@
 import type { Network } from './network.ts';
 
 /** Cells that are eliminated together at the bottom of the dissection, at the most. */
-const LEAF = 20;
+const LEAF = 12;
 
 /** Nodes eliminated together: `spreadPanel` is written out for this many. */
 const PANEL = 4;
+
+/** Numbers that small fronts share one array of: thousands of little arrays would cost more than the arithmetic. */
+const CHUNK = 1 << 16;
 
 /**
  * Solves a network for its node temperatures, directly: node after node is eliminated by the star-mesh transformation
@@ -20,224 +23,230 @@ const PANEL = 4;
  * @returns scaled temperature by node, 0 to 1
  */
 export function eliminate(network: Network): Float64Array {
-  const fronts: Front[] = [];
-  const local = new Int32Array(network.columns * network.rows).fill(-1);
-  dissect(network, 0, network.columns, 0, network.rows, fronts, local);
-  const temperature = new Float64Array(network.columns * network.rows);
-  for (let f = fronts.length - 1; f >= 0; f--) readBack(fronts[f]!, temperature);
+  const { columns, rows } = network;
+  const work: Work = {
+    network,
+    fronts: [],
+    local: new Int32Array(columns * rows).fill(-1),
+    chunk: new Float64Array(0),
+    used: 0,
+  };
+  dissect(work, { left: 0, right: columns, top: 0, bottom: rows });
+  const temperature = new Float64Array(columns * rows);
+  for (let f = work.fronts.length - 1; f >= 0; f--) readBack(work.fronts[f]!, temperature);
   return temperature;
 }
 
-/** One separator, eliminated: its nodes, those around its region, and what reading back needs. */
+/** One line of cells between two halves, or a small block, and what its elimination leaves. */
 interface Front {
-  /** Node indices: the `own` first, then the boundary of the region. */
+  /** Node indices: the `own` first, then those around its block. */
   nodes: Int32Array;
   own: number;
   /**
-   * Row k, from column k + 1: share of node k's conductance that goes to each later node. In the rows of the boundary:
-   * conductances among them, for the front above.
+   * Holds a row of `nodes.length` + 2 numbers for each node, from `at` on: the conductances to the nodes after it, to the
+   * environments, and its source. Of an eliminated node they are divided by their sum (the source left out of it).
    */
   mesh: Float64Array;
-  toOutside: Float64Array;
-  /** Of an own node: its source over its conductance. */
-  source: Float64Array;
+  at: number;
 }
 
-function dissect(
-  network: Network,
-  left: number,
-  right: number,
-  top: number,
-  bottom: number,
-  fronts: Front[],
-  local: Int32Array,
-): Front {
-  const { columns } = network;
+interface Work {
+  network: Network;
+  fronts: Front[];
+  /** Place of a node in the front that is being put together, else -1. */
+  local: Int32Array;
+  chunk: Float64Array;
+  used: number;
+}
+
+/** A block of cells: columns from `left` to before `right`, rows from `top` to before `bottom`. */
+interface Block {
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+}
+
+/** Eliminates a block: first its two halves, then the line of cells between them. */
+function dissect(work: Work, block: Block): Front {
+  const { left, right, top, bottom } = block;
   const width = right - left;
   const height = bottom - top;
-  const children: Front[] = [];
-  const own: number[] = [];
+  let front: Front;
   if (width * height <= LEAF || (width <= 2 && height <= 2)) {
-    for (let j = top; j < bottom; j++) for (let i = left; i < right; i++) own.push(j * columns + i);
+    front = assemble(work, block, block);
   } else if (width >= height) {
     const middle = (left + right) >> 1;
-    children.push(
-      dissect(network, left, middle, top, bottom, fronts, local),
-      dissect(network, middle + 1, right, top, bottom, fronts, local),
-    );
-    for (let j = top; j < bottom; j++) own.push(j * columns + middle);
+    const first = dissect(work, { left, right: middle, top, bottom });
+    const second = dissect(work, { left: middle + 1, right, top, bottom });
+    front = assemble(work, { left: middle, right: middle + 1, top, bottom }, block, first, second);
   } else {
     const middle = (top + bottom) >> 1;
-    children.push(
-      dissect(network, left, right, top, middle, fronts, local),
-      dissect(network, left, right, middle + 1, bottom, fronts, local),
-    );
-    for (let i = left; i < right; i++) own.push(middle * columns + i);
+    const first = dissect(work, { left, right, top, bottom: middle });
+    const second = dissect(work, { left, right, top: middle + 1, bottom });
+    front = assemble(work, { left, right, top: middle, bottom: middle + 1 }, block, first, second);
   }
-  const front = assemble(network, own, left, right, top, bottom, children, local);
   eliminateOwn(front);
-  fronts.push(front);
+  work.fronts.push(front);
   return front;
 }
 
-function assemble(
-  { columns, rows, toRight, toNext, toOutside, source }: Network,
-  own: number[],
-  left: number,
-  right: number,
-  top: number,
-  bottom: number,
-  children: Front[],
-  local: Int32Array,
-): Front {
-  const around: number[] = [];
-  for (let i = left; i < right; i++) {
-    if (top > 0) around.push((top - 1) * columns + i);
-    if (bottom < rows) around.push(bottom * columns + i);
-  }
-  for (let j = top; j < bottom; j++) {
-    if (left > 0) around.push(j * columns + left - 1);
-    if (right < columns) around.push(j * columns + right);
-  }
-  const nodes = Int32Array.from([...own, ...around]);
-  const size = nodes.length;
-  const front: Front = {
-    nodes,
-    own: own.length,
-    mesh: new Float64Array(size * size),
-    toOutside: new Float64Array(size),
-    source: new Float64Array(size),
-  };
-  for (let n = 0; n < size; n++) local[nodes[n]!] = n;
+/** Puts a front together: its own cells, those around the block, their couplings, and what the halves left. */
+function assemble(work: Work, own: Block, block: Block, ...halves: Front[]): Front {
+  const { local } = work;
+  const { columns, rows, toRight, toNext, toOutside, source } = work.network;
+  const { left, right, top, bottom } = block;
+  const count = (own.right - own.left) * (own.bottom - own.top);
+  const size =
+    count +
+    (top > 0 ? right - left : 0) +
+    (bottom < rows ? right - left : 0) +
+    (left > 0 ? bottom - top : 0) +
+    (right < columns ? bottom - top : 0);
+  const nodes = new Int32Array(size);
+  let n = 0;
+  for (let j = own.top; j < own.bottom; j++)
+    for (let i = own.left; i < own.right; i++) nodes[n++] = j * columns + i;
+  if (top > 0) for (let i = left; i < right; i++) nodes[n++] = (top - 1) * columns + i;
+  if (bottom < rows) for (let i = left; i < right; i++) nodes[n++] = bottom * columns + i;
+  if (left > 0) for (let j = top; j < bottom; j++) nodes[n++] = j * columns + left - 1;
+  if (right < columns) for (let j = top; j < bottom; j++) nodes[n++] = j * columns + right;
+  for (n = 0; n < size; n++) local[nodes[n]!] = n;
 
-  const couple = (a: number, node: number, conductance: number): void => {
-    const b = local[node]!;
-    // The other end was eliminated below, or is an own node that has seen this pair already.
-    if (b <= a) return;
-    front.mesh[a * size + b]! += conductance;
-  };
-  for (let a = 0; a < own.length; a++) {
+  const stride = size + 2;
+  const at = take(work, size * stride);
+  const mesh = work.chunk;
+  for (let a = 0; a < count; a++) {
     const node = nodes[a]!;
     const column = node % columns;
-    front.toOutside[a] = toOutside[node]!;
-    front.source[a] = source[node]!;
-    if (column > 0) couple(a, node - 1, toRight[node - 1]!);
-    if (column + 1 < columns) couple(a, node + 1, toRight[node]!);
-    if (node >= columns) couple(a, node - columns, toNext[node - columns]!);
-    if (node + columns < columns * rows) couple(a, node + columns, toNext[node]!);
+    const row = at + a * stride;
+    mesh[row + size] = toOutside[node]!;
+    mesh[row + size + 1] = source[node]!;
+    // A neighbor that is not marked was eliminated below; one that comes earlier has seen the pair already.
+    if (column > 0 && local[node - 1]! > a) mesh[row + local[node - 1]!] = toRight[node - 1]!;
+    if (column + 1 < columns && local[node + 1]! > a) mesh[row + local[node + 1]!] = toRight[node]!;
+    const before = node - columns;
+    if (before >= 0 && local[before]! > a) mesh[row + local[before]!] = toNext[before]!;
+    const after = node + columns;
+    if (after < local.length && local[after]! > a) mesh[row + local[after]!] = toNext[node]!;
   }
-  for (const child of children) extend(front, child, local);
-  for (let n = 0; n < size; n++) local[nodes[n]!] = -1;
+  const front = { nodes, own: count, mesh, at };
+  for (const half of halves) extend(front, half, local);
+  for (n = 0; n < size; n++) local[nodes[n]!] = -1;
   return front;
 }
 
-/** Adds what a child left among its boundary to the front above it. */
-function extend(front: Front, child: Front, local: Int32Array): void {
-  const size = front.nodes.length;
-  const childSize = child.nodes.length;
-  for (let a = child.own; a < childSize; a++) {
-    const to = local[child.nodes[a]!]!;
-    front.toOutside[to]! += child.toOutside[a]!;
-    front.source[to]! += child.source[a]!;
-    const row = a * childSize;
-    for (let b = a + 1; b < childSize; b++) {
-      const other = local[child.nodes[b]!]!;
-      if (other > to) front.mesh[to * size + other]! += child.mesh[row + b]!;
-      else front.mesh[other * size + to]! += child.mesh[row + b]!;
-    }
+/** Room for numbers, all zero, in `work.chunk`. @returns where it begins */
+function take(work: Work, numbers: number): number {
+  if (work.used + numbers > work.chunk.length) {
+    work.chunk = new Float64Array(Math.max(CHUNK, numbers));
+    work.used = 0;
   }
-  // Only the own rows are needed again, for reading back.
-  child.mesh = child.mesh.slice(0, child.own * childSize);
+  work.used += numbers;
+  return work.used - numbers;
+}
+
+/** Adds what a half left among the nodes around it to the front between the halves. */
+function extend(front: Front, half: Front, local: Int32Array): void {
+  const size = front.nodes.length;
+  const stride = size + 2;
+  const halfSize = half.nodes.length;
+  const { mesh } = front;
+  for (let a = half.own; a < halfSize; a++) {
+    const to = local[half.nodes[a]!]!;
+    const row = half.at + a * (halfSize + 2);
+    const target = front.at + to * stride;
+    for (let b = a + 1; b < halfSize; b++) {
+      const other = local[half.nodes[b]!]!;
+      const place = other > to ? target + other : front.at + other * stride + to;
+      mesh[place] = mesh[place]! + half.mesh[row + b]!;
+    }
+    mesh[target + size] = mesh[target + size]! + half.mesh[row + halfSize]!;
+    mesh[target + size + 1] = mesh[target + size + 1]! + half.mesh[row + halfSize + 1]!;
+  }
+  // Of a large front only the own rows are kept: they are all that reading back needs.
+  const kept = half.own * (halfSize + 2);
+  if (half.mesh.length > CHUNK) {
+    half.mesh = half.mesh.slice(half.at, half.at + kept);
+    half.at = 0;
+  }
 }
 
 /** Star-mesh elimination of the own nodes, four at a time: rows further down are then updated once for the four. */
-function eliminateOwn(front: Front): void {
-  const { nodes, own, mesh, toOutside, source } = front;
+function eliminateOwn({ nodes, own, mesh, at }: Front): void {
   const size = nodes.length;
-  const totals = new Float64Array(PANEL);
+  const stride = size + 2;
+  const totals = [0, 0, 0, 0];
   for (let first = 0; first < own; first += PANEL) {
     const end = Math.min(first + PANEL, own);
     for (let k = first; k < end; k++) {
-      const row = k * size;
-      let total = toOutside[k]!;
-      for (let j = k + 1; j < size; j++) total += mesh[row + j]!;
+      const row = at + k * stride;
+      let total = 0;
+      for (let j = k + 1; j <= size; j++) total += mesh[row + j]!;
       totals[k - first] = total;
-      source[k] = source[k]! / total;
-      for (let i = k + 1; i < end; i++) spread(front, k, total, i);
+      for (let i = k + 1; i < end; i++) spread(mesh, row, total, at + i * stride, i, stride);
     }
     if (end - first === PANEL)
-      for (let i = end; i < size; i++) spreadPanel(front, first, totals, i);
+      for (let i = end; i < size; i++)
+        spreadPanel(mesh, at + first * stride, totals, at + i * stride, i, stride);
     else
       for (let k = first; k < end; k++)
-        for (let i = end; i < size; i++) spread(front, k, totals[k - first]!, i);
-    for (let k = first; k < end; k++)
-      for (let j = k + 1; j < size; j++) mesh[k * size + j]! /= totals[k - first]!;
+        for (let i = end; i < size; i++)
+          spread(mesh, at + k * stride, totals[k - first]!, at + i * stride, i, stride);
+    for (let k = first; k < end; k++) {
+      const total = totals[k - first]!;
+      const row = at + k * stride;
+      for (let j = k + 1; j < stride; j++) mesh[row + j] = mesh[row + j]! / total;
+    }
   }
 }
 
-/** Node i's share of what the eliminated node k was coupled to. */
+/** Node i's share of what the eliminated node of `row` was coupled to; `target` is i's own row. */
 function spread(
-  { nodes, mesh, toOutside, source }: Front,
-  k: number,
+  mesh: Float64Array,
+  row: number,
   total: number,
+  target: number,
   i: number,
+  stride: number,
 ): void {
-  const size = nodes.length;
-  const row = k * size;
-  const c = mesh[row + i]!;
-  if (c === 0) return;
-  const share = c / total;
-  toOutside[i]! += share * toOutside[k]!;
-  source[i]! += c * source[k]!;
-  const target = i * size;
-  for (let j = i + 1; j < size; j++) mesh[target + j]! += share * mesh[row + j]!;
+  const share = mesh[row + i]! / total;
+  if (share === 0) return;
+  for (let j = i + 1; j < stride; j++)
+    mesh[target + j] = mesh[target + j]! + share * mesh[row + j]!;
 }
 
-/** `spread` for a full panel of eliminated nodes at once. */
+/** `spread` for a full panel of eliminated nodes, whose rows follow one another. */
 function spreadPanel(
-  { nodes, mesh, toOutside, source }: Front,
-  first: number,
-  totals: Float64Array,
+  mesh: Float64Array,
+  row: number,
+  totals: readonly number[],
+  target: number,
   i: number,
+  stride: number,
 ): void {
-  const size = nodes.length;
-  const row0 = first * size;
-  const row1 = row0 + size;
-  const row2 = row1 + size;
-  const row3 = row2 + size;
-  const c0 = mesh[row0 + i]!;
-  const c1 = mesh[row1 + i]!;
-  const c2 = mesh[row2 + i]!;
-  const c3 = mesh[row3 + i]!;
-  if (c0 + c1 + c2 + c3 === 0) return;
-  const share0 = c0 / totals[0]!;
-  const share1 = c1 / totals[1]!;
-  const share2 = c2 / totals[2]!;
-  const share3 = c3 / totals[3]!;
-  toOutside[i]! +=
-    share0 * toOutside[first]! +
-    share1 * toOutside[first + 1]! +
-    share2 * toOutside[first + 2]! +
-    share3 * toOutside[first + 3]!;
-  source[i]! +=
-    c0 * source[first]! +
-    c1 * source[first + 1]! +
-    c2 * source[first + 2]! +
-    c3 * source[first + 3]!;
-  const target = i * size;
-  for (let j = i + 1; j < size; j++)
-    mesh[target + j]! +=
-      share0 * mesh[row0 + j]! +
+  const row1 = row + stride;
+  const row2 = row1 + stride;
+  const row3 = row2 + stride;
+  const share0 = mesh[row + i]! / totals[0]!;
+  const share1 = mesh[row1 + i]! / totals[1]!;
+  const share2 = mesh[row2 + i]! / totals[2]!;
+  const share3 = mesh[row3 + i]! / totals[3]!;
+  if (share0 + share1 + share2 + share3 === 0) return;
+  for (let j = i + 1; j < stride; j++)
+    mesh[target + j] =
+      mesh[target + j]! +
+      share0 * mesh[row + j]! +
       share1 * mesh[row1 + j]! +
       share2 * mesh[row2 + j]! +
       share3 * mesh[row3 + j]!;
 }
 
-function readBack({ nodes, own, mesh, source }: Front, temperature: Float64Array): void {
+function readBack({ nodes, own, mesh, at }: Front, temperature: Float64Array): void {
   const size = nodes.length;
   for (let k = own - 1; k >= 0; k--) {
-    let sum = source[k]!;
-    const row = k * size;
+    const row = at + k * (size + 2);
+    let sum = mesh[row + size + 1]!;
     for (let j = k + 1; j < size; j++) sum += mesh[row + j]! * temperature[nodes[j]!]!;
     temperature[nodes[k]!] = sum;
   }

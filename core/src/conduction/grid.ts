@@ -81,7 +81,7 @@ function edges(values: number[]): number[] {
   return sorted.filter((value, i) => i === 0 || value - sorted[i - 1]! > SAME_LINE);
 }
 
-/** Lines from edge to edge: in each strip up to six cells, smallest at its ends and no smaller than its neighbors need. */
+/** Lines from edge to edge: one cell in a strip thinner than its neighbors, else up to six, smallest at the strip's ends. */
 function graded(lines: number[]): Float64Array {
   const all: number[] = [lines[0]!];
   for (let i = 1; i < lines.length; i++) {
@@ -98,6 +98,7 @@ function graded(lines: number[]): Float64Array {
 
 /** Where to cut a strip, as shares of its length, growing from both ends; a strip much longer than its neighbors gets more. */
 function shares(slenderness: number): number[] {
+  if (slenderness === 1) return [];
   const half = Math.min(
     START_CELLS / 2,
     1 + Math.ceil(Math.log(slenderness) / Math.log(START_GROWTH)),

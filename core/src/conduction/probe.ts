@@ -3,7 +3,8 @@ import type { PlaneSolution, SideName } from './types.ts';
 
 /**
  * Temperature at a point of a solved section. Within a cell it runs straight from the center to each face, whose
- * temperature follows from the flow through it, so that it is continuous across interfaces of materials.
+ * temperature follows from the flow through it, so that it is continuous across interfaces of materials. Where cells
+ * meet at the point each counts by its conductivity: the better conductor is the more even.
  *
  * @param x m, held to the section
  * @param y m, held to the section
@@ -11,15 +12,31 @@ import type { PlaneSolution, SideName } from './types.ts';
  */
 export function temperatureAt(solution: PlaneSolution, x: number, y: number): number {
   const columns = solution.x.length - 1;
-  const i = cellOf(solution.x, x);
-  const j = cellOf(solution.y, y);
-  const at = j * columns + i;
-  const center = solution.temperature[at]!;
-  return (
-    center +
-    departure(solution.x, i, x, center, (end) => faceTemperature(solution, at, end ? 'x1' : 'x0')) +
-    departure(solution.y, j, y, center, (end) => faceTemperature(solution, at, end ? 'y1' : 'y0'))
-  );
+  let weighted = 0;
+  let weights = 0;
+  for (const j of cellsAt(solution.y, y))
+    for (const i of cellsAt(solution.x, x)) {
+      const at = j * columns + i;
+      const weight = solution.conductivity[at]!;
+      const center = solution.temperature[at]!;
+      const there =
+        center +
+        departure(solution.x, i, x, center, (end) =>
+          faceTemperature(solution, at, end ? 'x1' : 'x0'),
+        ) +
+        departure(solution.y, j, y, center, (end) =>
+          faceTemperature(solution, at, end ? 'y1' : 'y0'),
+        );
+      weighted += weight * there;
+      weights += weight;
+    }
+  return weighted / weights;
+}
+
+/** The cell that holds a place, or both that meet there. */
+function cellsAt(lines: Float64Array, place: number): number[] {
+  const cell = cellOf(lines, place);
+  return place === lines[cell + 1] && cell + 2 < lines.length ? [cell, cell + 1] : [cell];
 }
 
 /**

@@ -146,7 +146,7 @@ function broken(
     name,
     units,
     role: 'main',
-    principal: 2,
+    principal: 1,
     layers: (fill) => {
       const excess = beyondClear('solid', spacing, /^(wood-\d|metric-\d)/);
       return [
@@ -453,18 +453,23 @@ function defaultFill(system: FrameSystem): Fill {
   return system.units === 'imperial' ? 'mineral-wool-batt' : 'glass-wool-batt-metric';
 }
 
-function mainLayers(wall: ProjectWall): FramedLayer[] {
-  const main = mainFrameOf(wall.layers);
-  return wall.layers.filter(
+/** Battens that stand beside the frame: no change of frame takes them. */
+const BESIDE = ['service', 'outside', 'furring'];
+
+function mainLayers({ layers }: ProjectWall): FramedLayer[] {
+  const main = mainFrameOf(
+    layers.filter((layer) => layer.kind !== 'framed' || !BESIDE.includes(frameOf(layer))),
+  );
+  return layers.filter(
     (layer): layer is FramedLayer => layer.kind === 'framed' && frameOf(layer) === main,
   );
 }
 
 /** The layers that a change of frame replaces: the frame's own, and insulation or its shell between and right behind them. */
 function presentFrame(wall: ProjectWall): Layer[] {
-  const main = mainFrameOf(wall.layers);
+  const main = mainLayers(wall);
   const isFrame = (layer: Layer): boolean =>
-    layer.kind === 'framed' && (frameOf(layer) === main || frameOf(layer) === INNER_ROW);
+    layer.kind === 'framed' && (main.includes(layer) || frameOf(layer) === INNER_ROW);
   const first = wall.layers.findIndex(isFrame);
   if (first < 0) return [];
   const last = wall.layers.findLastIndex(isFrame);
@@ -483,5 +488,5 @@ function isReplaceable(layer: Layer): boolean {
 }
 
 function number(layer: Unnumbered, id: string): Layer {
-  return { ...layer, id } as Layer;
+  return { ...layer, id };
 }

@@ -7,7 +7,7 @@ import {
 } from '../conduction/index.ts';
 import type { ResolvedWall } from '../wall/index.ts';
 import { slightlyVentilated } from './paths.ts';
-import { planSectionOf } from './plan-section.ts';
+import { planSectionOf, type PlanSection } from './plan-section.ts';
 import { resistancesAt } from './resistances.ts';
 
 /** Temperatures along a face of the wall, scaled to 1 indoors and 0 outdoors; ends of the stretches in m along the wall. */
@@ -49,6 +49,7 @@ const SHELTERED_FILM = 0.25;
  * @param wall a resolved wall
  * @param indoor θ_i and
  * @param outdoor θ_e, °C: what conductivities that depend on temperature follow
+ * @param withShares whether the linear shares are wanted: each frame beyond the first takes a solution of its own
  * @returns the section, as the generator's result
  * @throws InputError when the members are too many for one model
  */
@@ -56,6 +57,7 @@ export function* sectionSteps(
   wall: ResolvedWall,
   indoor: number,
   outdoor: number,
+  withShares = true,
 ): Generator<undefined, WallSection> {
   const resistances = resistancesAt(wall, indoor, outdoor);
   const plan = planSectionOf(wall, resistances);
@@ -74,21 +76,33 @@ export function* sectionSteps(
   }
 
   const shares: LinearShare[] = [];
-  for (const [frame, count] of plan.members) {
-    const bare = yield* planeSteps(
-      planSectionOf(wall, resistances, wall.counted, wall.outerFilm, frame),
-    );
-    shares.push({ frame, perMember: (field.throughFlow - bare.throughFlow) / count });
+  for (const [frame, count] of withShares ? plan.members : []) {
+    const without = planSectionOf(wall, resistances, wall.counted, wall.outerFilm, frame);
+    const bare =
+      without.pieces.length === 0 ? layeredFlow(without) : (yield* planeSteps(without)).throughFlow;
+    shares.push({ frame, perMember: (field.throughFlow - bare) / count });
   }
   return { r, u: 1 / r, width: plan.width, field, inner, outer, moldFactor, shares };
 }
 
 /** `sectionSteps` in one go. */
-export function sectionAt(wall: ResolvedWall, indoor: number, outdoor: number): WallSection {
-  const steps = sectionSteps(wall, indoor, outdoor);
+export function sectionAt(
+  wall: ResolvedWall,
+  indoor: number,
+  outdoor: number,
+  withShares = true,
+): WallSection {
+  const steps = sectionSteps(wall, indoor, outdoor, withShares);
   let step = steps.next();
   while (!step.done) step = steps.next();
   return step.value;
+}
+
+/** Heat through a section that is the same everywhere along it, W for each metre of depth and K. */
+function layeredFlow({ rectangles, width, sides }: PlanSection): number {
+  let resistance = sides.y0!.resistance + sides.y1!.resistance;
+  for (const { y0, y1, conductivity } of rectangles) resistance += (y1 - y0) / conductivity;
+  return width / resistance;
 }
 
 /** The coldest inner surface where the air hardly moves, solved on the grid that is there. */

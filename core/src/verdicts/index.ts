@@ -22,7 +22,6 @@ import { thicknessLimit } from './thickness-limit.ts';
 import {
   STATUS_ORDER,
   type Effect,
-  type Fix,
   type FixContext,
   type Rule,
   type Status,
@@ -138,7 +137,7 @@ function contextOf(assessment: Assessment, materials: Materials): FixContext {
         let whole: Assessment | null = null;
         return {
           layers,
-          whole: () => (whole ??= withSection(layers, designSection(layers.wall))),
+          whole: () => (whole ??= withSection(layers, designSection(layers.wall, false))),
         };
       });
       trials.set(key, found);
