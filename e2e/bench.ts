@@ -37,7 +37,9 @@ export function reading(page: Page, name: string): Locator {
   return page.locator(`[data-reading="${name}"] .value`);
 }
 
+/** A reading's text, once the section behind it is solved. */
 export async function readingText(page: Page, name: string): Promise<string> {
+  await expect(reading(page, name)).not.toHaveText(/≈|none/);
   return (await reading(page, name).innerText()).replace(/\s+/g, ' ').trim();
 }
 
@@ -57,5 +59,5 @@ export async function openDemoWall(page: Page, project: string, wall: string): P
     .filter({ has: page.getByRole('link', { name: project, exact: true }) })
     .getByRole('link', { name: wall })
     .click();
-  await expect(reading(page, 'Effective R')).toBeVisible();
+  await expect(reading(page, 'Effective R')).toHaveText(/^[\d.]+/);
 }

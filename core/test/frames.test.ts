@@ -3,6 +3,7 @@ import {
   applyCommands,
   assess,
   FRAME_SYSTEMS,
+  fractionAtSpacing,
   frameCommands,
   LIBRARY,
   mainFrameOf,
@@ -112,6 +113,24 @@ describe('frames to choose from', () => {
     const { thermal } = assess(unframed);
     expect(thermal.effective.r).toBeCloseTo(thermal.cavityPath.r, 9);
   });
+});
+
+test('another spacing takes the factor along: a preset to its preset, else the framing beyond the clear field', () => {
+  const layer = coldWall().layers[1] as FramedLayer;
+  const clear = (spacing: number) => 0.038 / spacing;
+  expect(fractionAtSpacing({ ...layer, fraction: 0.25 }, 0.6096)).toBe(0.22);
+  expect(fractionAtSpacing({ ...layer, fraction: 0.3 }, 0.6096)).toBeCloseTo(
+    0.3 - clear(0.4064) + clear(0.6096),
+    12,
+  );
+  const { fraction: _, ...without } = layer;
+  expect(fractionAtSpacing(without, 0.6096)).toBeNull();
+  const steel: FramedLayer = {
+    ...without,
+    fraction: 0.005,
+    member: { section: 'c', material: 'steel', web: 0.001, flange: 0.04, lip: 0.01, spacing: 0.4 },
+  };
+  expect(fractionAtSpacing(steel, 0.8)).toBeCloseTo(0.0025, 12);
 });
 
 describe('the published table for steel', () => {

@@ -94,7 +94,7 @@ test('framing loss: a wider spacing is offered with its factor', () => {
   const [fix] = verdict(wall, 'framing-loss').fixes;
   expect(fix!.commands).toMatchObject([
     { type: 'setMember', member: { spacing: 0.6096 } },
-    { type: 'setFraction', fraction: 0.22 },
+    { type: 'setFraction', fraction: 0.23 - 0.038 / 0.4064 + 0.038 / 0.6096 },
   ]);
   expect(fix!.effect.effectiveR).toBeGreaterThan(assess(wall).thermal.effective.r);
 });

@@ -1,3 +1,4 @@
+import { clearFieldShare, type FramedLayer } from '../wall/index.ts';
 import data from '../../data/framing.json' with { type: 'json' };
 
 /** A usual way to frame: sizes in m, `fraction` the area share of the framing with plates, headers and openings. */
@@ -78,4 +79,27 @@ export function widerSpacing(spacing: number): number | null {
   const metric = SPACINGS.metric.some((s) => Math.abs(s - spacing) < SAME_SPACING);
   const steps = metric ? [0.4, 0.6] : [0.4064, 0.6096];
   return steps.find((step) => step > spacing + SAME_SPACING) ?? null;
+}
+
+/**
+ * The framing factor of a layer after its members are set to another spacing: the preset of that spacing where the present
+ * one is a preset's, else the same framing beyond the clear field (with C-studs the same multiple of it).
+ *
+ * @param spacing m
+ * @returns an area share, or null where the layer states none
+ */
+export function fractionAtSpacing(layer: FramedLayer, spacing: number): number | null {
+  const { fraction, member } = layer;
+  if (fraction === undefined) return null;
+  const isPreset = presetsAt(member.section, member.spacing).some(
+    (preset) => preset.fraction === fraction,
+  );
+  const preset = isPreset ? presetsAt(member.section, spacing)[0] : undefined;
+  if (preset) return preset.fraction;
+  const before = clearFieldShare(member);
+  const after = clearFieldShare({ ...member, spacing });
+  return Math.min(
+    1,
+    member.section === 'c' ? (fraction / before) * after : fraction - before + after,
+  );
 }

@@ -1,4 +1,4 @@
-import { presetsAt, widerSpacing } from '../framing/index.ts';
+import { fractionAtSpacing, widerSpacing } from '../framing/index.ts';
 import { measured, say } from '../units/index.ts';
 import { frameOf, type Command, type FramedLayer, type Layer } from '../wall/index.ts';
 import type { Fix, FixContext } from './types.ts';
@@ -20,9 +20,8 @@ export function widerStuds({ assessment, attempt }: FixContext): Fix[] {
     const wider: Command[] = [
       { type: 'setMember', id: layer.id, member: { ...layer.member, spacing } },
     ];
-    const preset = presetsAt(layer.member.section, spacing)[0];
-    if (layer.fraction !== undefined && preset)
-      wider.push({ type: 'setFraction', id: layer.id, fraction: preset.fraction });
+    const fraction = fractionAtSpacing(layer, spacing);
+    if (fraction !== null) wider.push({ type: 'setFraction', id: layer.id, fraction });
     return wider;
   });
   const fix = attempt(

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import {
   clearFieldShare,
   formatText,
+  fractionAtSpacing,
   FRAMING_PRESETS,
   frameOf,
   LUMBER,
@@ -50,6 +51,21 @@ function setMember(change: Partial<Member>, step: string): void {
       id: layer.id,
       member: { ...layer.member, ...change } as Member,
     })),
+  );
+}
+
+/** Another spacing, and the framing factor that goes with it. */
+function setSpacing(spacing: number): void {
+  emit(
+    'run',
+    `Spacing of ${name.value}`,
+    siblings.value.flatMap((layer): Command[] => {
+      const fraction = fractionAtSpacing(layer, spacing);
+      return [
+        { type: 'setMember', id: layer.id, member: { ...layer.member, spacing } },
+        ...(fraction === null ? [] : [{ type: 'setFraction' as const, id: layer.id, fraction }]),
+      ];
+    }),
   );
 }
 
@@ -236,20 +252,14 @@ function setPreset(id: string): void {
       <TextField
         label="Spacing"
         :value="length(member.spacing)"
-        :take="
-          (text: string) =>
-            setMember(
-              { spacing: parseLength(text, project.units, 'spacing') },
-              `Spacing of ${name}`,
-            )
-        "
+        :take="(text: string) => setSpacing(parseLength(text, project.units, 'spacing'))"
       />
     </div>
     <ChoiceField
       label="Usual spacing"
       :value="member.spacing"
       :options="spacings"
-      @take="(spacing: number) => setMember({ spacing }, `Spacing of ${name}`)"
+      @take="setSpacing"
     />
     <template v-if="(layer.frame ?? 'main') !== 'furring'">
       <ChoiceField
