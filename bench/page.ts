@@ -32,6 +32,26 @@ export async function pageFigures(
     await page.waitForLoadState('networkidle');
     const firstLoad = script;
 
+    // From asking a worker for a section to having it, whatever lies between.
+    await page.addInitScript(() => {
+      const waits: number[] = [];
+      Object.assign(window, { sectionWaits: waits });
+      const Plain = window.Worker;
+      window.Worker = class extends Plain {
+        private readonly asked = new Map<number, number>();
+        constructor(url: string | URL, options?: WorkerOptions) {
+          super(url, options);
+          this.addEventListener('message', ({ data }: MessageEvent<{ job: number }>) => {
+            const asked = 'section' in data && this.asked.get(data.job);
+            if (asked) waits.push(performance.now() - asked);
+          });
+        }
+        override postMessage(message: { job: number }): void {
+          this.asked.set(message.job, performance.now());
+          super.postMessage(message);
+        }
+      };
+    });
     await openDemoWall(page, 'Mill Race house', 'North gable, option B');
     await page.waitForLoadState('networkidle');
     await page.locator('#row-L6').click();
@@ -52,11 +72,30 @@ export async function pageFigures(
       }
       return results;
     });
+    const waitsOn = async (project: string, wall: string): Promise<number> => {
+      await openDemoWall(page, project, wall);
+      await page.locator('#row-L2').click();
+      const waits = await page.evaluate(async () => {
+        const list = (window as unknown as { sectionWaits: number[] }).sectionWaits;
+        list.length = 0;
+        for (let i = 0; i < 30; i++) {
+          const key = Math.floor(i / 3) % 2 ? '-' : '+';
+          document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }));
+          await new Promise((resolve) => setTimeout(resolve, 700));
+        }
+        return list;
+      });
+      return waits.toSorted((a, b) => a - b)[waits.length >> 1]!;
+    };
+    const woodWait = await waitsOn('Lower Ford house', 'Dries both ways');
+    const steelWait = await waitsOn('Quarry Row infill', 'Steel studs, cavity fill only');
     const p95 = (values: number[]): number =>
       values.toSorted((a, b) => a - b)[Math.floor(values.length * 0.95)]!;
     return {
       'first page load, kB of script gzipped': firstLoad / 1000,
       'first page load, ms to the list of projects': interactive,
+      'worker asked for a section until it is there, wood, ms': woodWait,
+      'worker asked for a section until it is there, steel, ms': steelWait,
       'edit to readings laid out, ms p95': p95(times.map(({ work }) => work)),
       'edit to readings painted, ms p95': p95(times.map(({ painted }) => painted)),
     };

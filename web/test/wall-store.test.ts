@@ -41,9 +41,10 @@ class InlineWorker implements Partial<Worker> {
   onmessage: ((event: MessageEvent) => void) | null = null;
   onerror: ((event: ErrorEvent) => void) | null = null;
   private latest = 0;
-  postMessage(request: HeatRequest): void {
+  postMessage(request: HeatRequest | { job: number }): void {
     structuredClone(request);
     this.latest = request.job;
+    if (!('file' in request)) return;
     const turn = () => new Promise<void>((resolve) => setImmediate(resolve));
     if (InlineWorker.failing)
       return void setImmediate(() => this.onerror?.({ message: 'out of memory' } as ErrorEvent));

@@ -15,6 +15,7 @@ import {
   type ProjectWall,
   type Verdict,
   type WallFile,
+  type WallSection,
 } from '@eldrun/core';
 import { api, type SavedWall } from '../api.ts';
 import { Autosave, type SaveState } from '../autosave.ts';
@@ -87,7 +88,6 @@ export const useWall = defineStore('wall', () => {
         return;
       }
       void solve(assessment.value);
-      void judge(assessment.value);
     },
     // At once: the workers start while the page still draws.
     { flush: 'sync' },
@@ -95,6 +95,8 @@ export const useWall = defineStore('wall', () => {
 
   async function solve(layers: LayerAssessment): Promise<void> {
     computing.value = true;
+    judging.value = true;
+    judges.drop();
     try {
       const answer = await sections.ask({
         file: layers.wall.file,
@@ -104,19 +106,23 @@ export const useWall = defineStore('wall', () => {
       if (!answer) return;
       whole.value = 'section' in answer ? withSection(layers, answer.section) : null;
       if ('problem' in answer) sectionProblem.value = answer.problem;
+      // Only a section that stands is judged: in a burst of edits the search for fixes waits for the last.
+      if ('section' in answer) void judge(layers, answer.section);
+      else judging.value = false;
     } catch (error) {
       sectionProblem.value = `its section could not be solved, ${(error as Error).message}. The next change tries again.`;
+      judging.value = false;
     }
     computing.value = false;
   }
 
-  async function judge(layers: LayerAssessment): Promise<void> {
-    judging.value = true;
+  async function judge(layers: LayerAssessment, section: WallSection): Promise<void> {
     try {
       const answer = await judges.ask({
         file: layers.wall.file,
         materials: project.ownMaterials,
         wanted: 'verdicts',
+        section,
       });
       if (!answer) return;
       verdicts.value = 'verdicts' in answer ? answer.verdicts : [];

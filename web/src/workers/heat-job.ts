@@ -16,6 +16,8 @@ export interface HeatRequest {
   file: WallFile;
   materials: Record<string, Material>;
   wanted: 'section' | 'verdicts';
+  /** The design day's section, where it is solved already. */
+  section?: WallSection;
   /** Air temperatures other than the design day's, °C: what conductivities that depend on temperature follow. */
   air?: { indoor: number; outdoor: number };
 }
@@ -32,7 +34,7 @@ export type HeatAnswer = { job: number } & (
  * @returns the answer, or null when the job was dropped for a newer one
  */
 export async function answer(
-  { job, file, materials, wanted, air }: HeatRequest,
+  { job, file, materials, wanted, air, section: solved }: HeatRequest,
   pause: () => Promise<void>,
   isStale: () => boolean,
 ): Promise<HeatAnswer | null> {
@@ -47,13 +49,15 @@ export async function answer(
   try {
     const layers = assessLayers(file, materials);
     const { indoorTemperature, outdoorTemperature } = layers.wall.design;
-    const section = await run(
-      sectionSteps(
-        layers.wall,
-        air?.indoor ?? indoorTemperature,
-        air?.outdoor ?? outdoorTemperature,
-      ),
-    );
+    const section =
+      solved ??
+      (await run(
+        sectionSteps(
+          layers.wall,
+          air?.indoor ?? indoorTemperature,
+          air?.outdoor ?? outdoorTemperature,
+        ),
+      ));
     if (!section) return null;
     if (wanted === 'section') return { job, section };
     const verdicts = await run(verdictSteps(withSection(layers, section), materials));

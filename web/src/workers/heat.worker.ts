@@ -11,8 +11,10 @@ function pause(): Promise<void> {
   });
 }
 
-self.onmessage = async ({ data }: MessageEvent<HeatRequest>) => {
+self.onmessage = async ({ data }: MessageEvent<HeatRequest | { job: number }>) => {
   latest = data.job;
+  // A bare number only drops what is under way.
+  if (!('file' in data)) return;
   // A burst of edits: the last of them has come in by the next turn.
   await pause();
   if (data.job !== latest) return;

@@ -33,6 +33,14 @@ export class Solver {
     });
   }
 
+  /** Drops what is under way. */
+  drop(): void {
+    this.settle?.(null);
+    this.settle = null;
+    // A job of its own number without a question: the worker stops at its next step.
+    this.worker?.postMessage({ job: ++this.job });
+  }
+
   /** Drops what is under way and lets the worker go. */
   close(): void {
     this.settle?.(null);
