@@ -37,6 +37,32 @@ test('pictures of the main views', async ({ page }) => {
   await picture(page, 'wall-number-opened');
   await page.keyboard.press('Escape');
 
+  // The lens Heat for wood, broken studs, two rows and steel.
+  await page.getByRole('link', { name: 'Heat' }).click();
+  await page.getByText('arrives').waitFor();
+  await page.mouse.move(575, 340);
+  await picture(page, 'heat-wood');
+  await page.getByRole('button', { name: 'Frame', exact: true }).click();
+  await page.getByRole('button', { name: /Two rows/ }).waitFor();
+  await picture(page, 'wall-frames');
+  await page.getByRole('button', { name: /Thermally broken stud/ }).click();
+  await page.getByRole('button', { name: 'Section' }).click();
+  await page.mouse.move(575, 340);
+  await picture(page, 'heat-broken-stud');
+  await page.getByRole('button', { name: 'Undo' }).click();
+
+  await openDemoWall(page, 'High Intake farm', 'Two rows of studs, no foam');
+  await page.keyboard.press('h');
+  await page.getByText('arrives').waitFor();
+  await page.getByRole('checkbox', { name: 'Heat flow' }).check();
+  await picture(page, 'heat-two-rows');
+
+  await openDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');
+  await page.keyboard.press('h');
+  await page.getByText('arrives').waitFor();
+  await picture(page, 'heat-steel');
+  await page.getByRole('checkbox', { name: 'Heat flow' }).uncheck();
+
   await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
   await picture(page, 'wall-metric');
 
