@@ -6,7 +6,10 @@ const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
 async function picture(page: Page, name: string): Promise<void> {
   await page.waitForLoadState('networkidle');
-  await page.evaluate(() => document.fonts.ready.then(() => undefined));
+  await page.evaluate(async () => {
+    window.scrollTo(0, 0);
+    await document.fonts.ready;
+  });
   await page.screenshot({ path: join(FOLDER, `${name}.png`), animations: 'disabled' });
 }
 

@@ -16,13 +16,18 @@ type FindMaterial = (id: string) => Material | undefined;
 /** How far two sizes may lie apart and still be the same lumber, m. */
 const SAME_SIZE = 0.0006;
 
+/** Materials whose sizes go by their nominal names. */
+const IS_LUMBER = /^(softwood|hardwood|furring)/;
+
 /** What a framer calls a member: `2×6`, `45×145`, or its size. */
 export function memberName(member: Member, depth: number, units: UnitSystem): string {
   if (member.section === 'c') return `Steel ${formatText('length', depth, units)} C-stud`;
-  const lumber = LUMBER.find(
-    ({ actual: [width, height] }) =>
-      Math.abs(width - member.width) < SAME_SIZE && Math.abs(height - depth) < SAME_SIZE,
-  );
+  const lumber =
+    IS_LUMBER.test(member.material) &&
+    LUMBER.find(
+      ({ actual: [width, height] }) =>
+        Math.abs(width - member.width) < SAME_SIZE && Math.abs(height - depth) < SAME_SIZE,
+    );
   if (lumber) return lumber.nominal.replace('x', '×');
   return `${formatText('length', member.width, units)} × ${formatText('length', depth, units)}`;
 }

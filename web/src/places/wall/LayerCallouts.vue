@@ -10,6 +10,7 @@ import {
   type Command,
   type Layer,
   basisOf,
+  type ResolvedMember,
 } from '@eldrun/core';
 import { leaderLine } from '../../drawing/callouts.ts';
 import type { DepthAxis } from '../../drawing/axis.ts';
@@ -94,7 +95,7 @@ function figures(layer: Layer): string {
   const resolved = assessment.wall.layers[index]!;
   if (resolved.member) {
     const member = resolved.thickness / conductivityAt(resolved.member.material, 24);
-    return `${r} between · ${rText(member)} ${resolved.member.shape.section === 'c' ? 'steel' : 'wood'}`;
+    return `${r} between · ${rText(member)} ${memberWord(resolved.member)}`;
   }
   const vaporThickness = bench.profile?.vaporThicknesses[index];
   if (!resolved.fill || vaporThickness === undefined) return r;
@@ -102,6 +103,12 @@ function figures(layer: Layer): string {
   const basis = basisOf(resolved.fill);
   const stated = basis === 'design' ? r : `${r} (${basis})`;
   return resolved.thickness < MEMBRANE ? vapor : `${stated} · ${vapor}`;
+}
+
+/** What a member is called beside its R. */
+function memberWord({ shape, material: { category } }: ResolvedMember): string {
+  if (shape.section === 'c') return 'steel';
+  return /lumber|wood|furring/.test(category ?? '') ? 'wood' : 'at the member';
 }
 
 /** Where a row would land if it were dropped beside another. */

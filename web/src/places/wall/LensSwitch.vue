@@ -32,6 +32,13 @@ const route = useRoute();
   min-height: 44px;
   padding: 0 14px;
   text-decoration: none;
+  white-space: nowrap;
+}
+
+@media (max-width: 1000px) {
+  .lens {
+    padding: 0 8px;
+  }
 }
 
 .lens[aria-current='page'] {

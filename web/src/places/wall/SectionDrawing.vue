@@ -189,6 +189,7 @@ const label = computed(
       <rect
         v-if="layer.id === bench.selected"
         class="selected"
+        :class="{ bare: scale }"
         x="1"
         :y="Math.min(layer.y, layer.y + layer.height / 2 - 3)"
         :width="width - 2"
@@ -270,6 +271,12 @@ const label = computed(
   fill-opacity: 0.35;
   stroke: var(--ink);
   stroke-width: 2;
+}
+
+/* Over the field only the edge: a tint would change temperatures. */
+.selected.bare {
+  fill: none;
+  stroke-width: 3;
 }
 
 .hovered {

@@ -27,11 +27,12 @@ const SHORT = { cavity: 'Cavity', member: 'Member', section: 'Section' } as cons
 <style scoped>
 .paths {
   display: inline-flex;
+  margin-left: 12px;
 }
 
 .path {
   min-height: 44px;
-  padding: 0 8px;
+  padding: 0 6px;
   border: 0;
   border-bottom: 1px solid var(--line);
   background: none;

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText } from '@eldrun/core';
 import type { DepthAxis } from '../../../drawing/axis.ts';
 import {
   faceStrip,
@@ -98,16 +97,11 @@ const faces = computed(() => {
       name,
       y,
       label,
-      up: label < y,
       pieces: merged(strip.pieces, own),
-      even: warmest.temperature - coldest.temperature < 0.05,
+      even:
+        degrees(warmest.temperature, project.units) === degrees(coldest.temperature, project.units),
       cold: spot(coldest),
       warm: spot(warmest),
-      range: formatText(
-        'temperatureDifference',
-        warmest.temperature - coldest.temperature,
-        project.units,
-      ),
     };
   });
 });
