@@ -61,3 +61,22 @@ export async function openDemoWall(page: Page, project: string, wall: string): P
     .click();
   await expect(reading(page, 'Effective R')).toHaveText(/^[\d.]+/);
 }
+
+/** A demo wall in a copy of its project, which other journeys do not see. */
+export async function openCopyOfDemoWall(page: Page, project: string, wall: string): Promise<void> {
+  await openDemoWall(page, project, wall);
+  const [, id] = /projects\/([^/]+)/.exec(page.url())!;
+  const answer = await page.request.post(`/api/projects/${id}/duplicate`);
+  const copy = (await answer.json()) as {
+    id: string;
+    revision: number;
+    walls: { id: string; name: string }[];
+  };
+  // A name of its own: others look demo projects up by theirs.
+  await page.request.patch(`/api/projects/${copy.id}`, {
+    data: { revision: copy.revision, name: `Copy for one journey, ${Date.now()}` },
+  });
+  const copied = copy.walls.find(({ name }) => name === wall)!;
+  await page.goto(`/projects/${copy.id}/walls/${copied.id}/build-up`);
+  await expect(reading(page, 'Effective R')).toHaveText(/^[\d.]+/);
+}

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { openDemoWall, reading, readingText, rows, verdict } from './bench.ts';
+import { openCopyOfDemoWall, reading, readingText, rows, verdict } from './bench.ts';
 
 const spot = (page: Page, face: string, which: 'coldest' | 'warmest') =>
   page.locator(`[data-face="${face}"] [data-spot="${which}"]`);
@@ -20,7 +20,7 @@ async function effectiveR(page: Page): Promise<number> {
 test('steel studs with fill alone: what is lost, what mends it, and the stripe on the stud line', async ({
   page,
 }) => {
-  await openDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');
+  await openCopyOfDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');
   await page.getByRole('link', { name: 'Heat' }).click();
   await expect(page).toHaveURL(/\/heat/);
 
@@ -66,7 +66,7 @@ test('steel studs with fill alone: what is lost, what mends it, and the stripe o
 test('any point is read, by keyboard too; the air is set by hand and given back', async ({
   page,
 }) => {
-  await openDemoWall(page, 'Mill Race house', 'North gable, option A');
+  await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option A');
   await page.keyboard.press('h');
   await expect(page).toHaveURL(/\/heat/);
   const field = page.getByRole('application', { name: /Temperature field/ });
@@ -104,7 +104,7 @@ test('any point is read, by keyboard too; the air is set by hand and given back'
 test('frames are chosen, screws and voids taken off, a foam counted by its label', async ({
   page,
 }) => {
-  await openDemoWall(page, 'Mill Race house', 'North gable, option B');
+  await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option B');
   const studs = await effectiveR(page);
   await page.getByRole('button', { name: 'Frame', exact: true }).click();
   await page.getByRole('button', { name: /Thermally broken stud/ }).click();

@@ -50,7 +50,7 @@ test('there is an example of each demo wall, and each gives what the core gives'
     expect(demoWalls).toContainEqual(wall);
     expect(results[i]).toEqual(evaluate(wall));
   }
-});
+}, 30_000);
 
 test('bad files are reported by name and field, the others still run', async () => {
   const good = JSON.stringify(demoWalls[0]);

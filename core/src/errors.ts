@@ -4,12 +4,14 @@
  */
 export class InputError extends Error {
   readonly path: string;
+  readonly problem: string;
   readonly allowed: string;
 
   constructor(path: string, problem: string, allowed: string) {
     super(`${path ? `${path}: ` : ''}${problem}. Allowed: ${allowed}.`);
     this.name = 'InputError';
     this.path = path;
+    this.problem = problem;
     this.allowed = allowed;
   }
 }

@@ -106,6 +106,25 @@ describe('the plan section', () => {
     file.layers.splice(1, 0, framed('pins', 0.02, 'osb', { width: 0.001, spacing: 0.4064 / 200 }));
     expect(() => assess(file)).toThrow(/layers\[1\]\.member\.spacing/);
   });
+
+  test('where no layer counts the films are left', () => {
+    const open = { id: 'gap', kind: 'air' as const, thickness: 0.02, ventilation: 'open' as const };
+    const { section, effective } = assess(coldWall({ layers: [open] })).thermal;
+    expect(section.r).toBeCloseTo(0.24, 9);
+    expect(effective.r).toBeCloseTo(0.24, 9);
+  });
+
+  test('more edges than the budget of cells holds are said of the layers', () => {
+    const rows = Array.from({ length: 11 }, (_, i) => {
+      const row = framed(`row${i}`, 0.02, 'osb', { width: 0.001, spacing: 0.4064 / 90 }, `row${i}`);
+      row.member.offset = i * 0.0003;
+      return row;
+    });
+    const file = coldWall({
+      layers: [framed('studs', 0.1, 'osb', { width: 0.04, spacing: 0.4064 }, 'main'), ...rows],
+    });
+    expect(() => assess(file)).toThrow(/^layers: .*at most 60000 cells/);
+  });
 });
 
 describe('the section of a wall', () => {

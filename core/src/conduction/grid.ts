@@ -2,7 +2,7 @@ import { InputError } from '../errors.ts';
 import type { Grid, PlaneSection, Rectangle } from './types.ts';
 
 /** Lines closer than this are one, m. */
-const SAME_LINE = 1e-9;
+const SAME_LINE = 1e-12;
 
 /** The most cells in one strip between two edges at the start. */
 const START_CELLS = 6;

@@ -9,6 +9,10 @@ const UNFRAMED_WIDTH = 0.4;
 /** The most members of one layer in a model. */
 const MOST_MEMBERS = 100;
 
+/** Where no layer counts the films remain: a sheet of no resistance stands between them. m, W/(m·K) */
+const NOTHING = 1e-6;
+const NOTHING_CONDUCTS = 1e6;
+
 /** A stretch along the wall or through it, m. */
 type Stretch = readonly [from: number, to: number];
 
@@ -89,6 +93,8 @@ export function planSectionOf(
       });
     }
   }
+  if (end === 0)
+    rectangles.push({ x0: 0, x1: width, y0: 0, y1: NOTHING, conductivity: NOTHING_CONDUCTS });
   return {
     width,
     rectangles,

@@ -1,3 +1,4 @@
+import { InputError } from '../errors.ts';
 import {
   faceTemperature,
   planeSteps,
@@ -61,14 +62,14 @@ export function* sectionSteps(
 ): Generator<undefined, WallSection> {
   const resistances = resistancesAt(wall, indoor, outdoor);
   const plan = planSectionOf(wall, resistances);
-  const field = yield* planeSteps(plan);
+  const field = yield* solved(plan);
   let r = plan.width / field.throughFlow;
   let inner = surfaceOf(field, 'y0');
   let outer = surfaceOf(field, 'y1');
   let moldFactor = shelteredFactor(field);
   yield;
   for (const { index, openShare } of slightlyVentilated(wall)) {
-    const open = yield* planeSteps(planSectionOf(wall, resistances, index, wall.innerFilm));
+    const open = yield* solved(planSectionOf(wall, resistances, index, wall.innerFilm));
     r = (1 - openShare) * r + (openShare * plan.width) / open.throughFlow;
     inner = blend(inner, surfaceOf(open, 'y0'), openShare);
     outer = blend(outer, surfaceOf(open, 'y1'), openShare);
@@ -79,7 +80,7 @@ export function* sectionSteps(
   for (const [frame, count] of withShares ? plan.members : []) {
     const without = planSectionOf(wall, resistances, wall.counted, wall.outerFilm, frame);
     const bare =
-      without.pieces.length === 0 ? layeredFlow(without) : (yield* planeSteps(without)).throughFlow;
+      without.pieces.length === 0 ? layeredFlow(without) : (yield* solved(without)).throughFlow;
     shares.push({ frame, perMember: (field.throughFlow - bare) / count });
   }
   return { r, u: 1 / r, width: plan.width, field, inner, outer, moldFactor, shares };
@@ -96,6 +97,16 @@ export function sectionAt(
   let step = steps.next();
   while (!step.done) step = steps.next();
   return step.value;
+}
+
+/** `planeSteps`; what is too much for it is said of the wall's layers. */
+function* solved(plan: PlanSection): Generator<undefined, RefinedSolution> {
+  try {
+    return yield* planeSteps(plan);
+  } catch (error) {
+    if (error instanceof InputError) throw new InputError('layers', error.problem, error.allowed);
+    throw error;
+  }
 }
 
 /** Heat through a section that is the same everywhere along it, W for each metre of depth and K. */
