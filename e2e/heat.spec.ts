@@ -91,6 +91,9 @@ test('any point is read, by keyboard too; the air is set by hand and given back'
   await page.getByRole('button', { name: 'Section' }).click();
   await expect(page.getByText('January, solved section')).toBeVisible();
   await expect(page).toHaveURL(/path=section/);
+  await page.getByRole('button', { name: 'Table' }).click();
+  await expect(page.getByRole('dialog').getByRole('row')).toHaveCount(7);
+  await page.keyboard.press('Escape');
   await page.reload();
   await expect(page.getByText('January, solved section')).toBeVisible();
   await page.getByRole('checkbox', { name: 'Heat flow' }).check();

@@ -99,11 +99,7 @@ const known = new Map<string, Worst>();
 const MOST_KNOWN = 500;
 
 /** The worst thing about a wall, for a list. */
-function worstOf(
-  document: ProjectWall,
-  brief: Brief,
-  materials: Record<string, Material>,
-): Worst {
+function worstOf(document: ProjectWall, brief: Brief, materials: Record<string, Material>): Worst {
   const key = JSON.stringify([document, brief, materials]);
   const worst = known.get(key) ?? judge(document, brief, materials);
   known.delete(key);

@@ -45,4 +45,14 @@ const SHORT = { cavity: 'Cavity', member: 'Member', section: 'Section' } as cons
   border-bottom: 2px solid var(--ink);
   font-weight: 700;
 }
+
+@media (max-width: 1000px) {
+  .paths {
+    margin-left: 4px;
+  }
+
+  .path {
+    padding: 0 4px;
+  }
+}
 </style>

@@ -104,9 +104,10 @@ const linear = computed(() =>
       </li>
     </ul>
     <p v-if="steel" class="small soft" data-published>
-      Studs and fill together: {{ r(steel.computed) }} by the section, {{ r(steel.published) }} in
-      the codes’ table for steel. The table folds in tracks and workmanship; a clear section lies
-      above it, more with depth.
+      Studs and fill together: {{ r(steel.computed) }} by the section,
+      {{ percent(steel.computed / steel.published - 1) }} above the {{ r(steel.published) }} of the
+      codes’ table for steel. The table folds in tracks and workmanship; a clear section lies above
+      it, more with depth, and more still with insulation outside.
     </p>
   </section>
 </template>

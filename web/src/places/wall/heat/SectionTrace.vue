@@ -1,20 +1,23 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import { computed, useTemplateRef } from 'vue';
+import Dialog from 'primevue/dialog';
+import { computed, ref, useTemplateRef } from 'vue';
 import { formatText, temperatureAt } from '@eldrun/core';
 import type { DepthAxis } from '../../../drawing/axis.ts';
 import { realTemperature, sectionDepth } from '../../../drawing/field.ts';
 import { degrees, shareOf, type TemperatureScale } from '../../../drawing/temperature-scale.ts';
-import { momentName } from '../../../labels.ts';
+import { layerTitle, momentName } from '../../../labels.ts';
 import { useBench } from '../../../stores/bench.ts';
 import { useHeat } from '../../../stores/heat.ts';
 import { useProject } from '../../../stores/project.ts';
+import { useWall } from '../../../stores/wall.ts';
 
 /** Temperature along two lines through the solved section: at the place read, else on the member's axis, and between members. */
 const props = defineProps<{ axis: DepthAxis; scale: TemperatureScale }>();
 const bench = useBench();
 const heat = useHeat();
 const project = useProject();
+const wall = useWall();
 const box = useTemplateRef<HTMLElement>('box');
 const { width } = useElementSize(box);
 const inner = computed(() => Math.max(60, width.value - 24));
@@ -43,6 +46,28 @@ const beside = computed(() => {
     ? 'on the member’s axis'
     : `${formatText('length', off, project.units)} from it`;
 });
+const tableShown = ref(false);
+
+/** The faces of the layers on both lines, outdoors first: the trace as a table. */
+const faces = computed(() => {
+  const { section, air } = heat;
+  if (!section || !air) return [];
+  const at = (along: number, y: number): string =>
+    degrees(realTemperature(air, temperatureAt(section.field, along, y)), project.units);
+  const row = (name: string, y: number) => ({
+    name,
+    onAxis: at(section.width / 2, y),
+    between: at(0, y),
+  });
+  let y = 0;
+  const layers = wall.document!.layers.slice(0, wall.assessment!.wall.counted).map((layer) => {
+    const face = row(`Inner face of ${layerTitle(layer, wall.material, project.units)}`, y);
+    y += layer.thickness;
+    return face;
+  });
+  return [...layers, row('Outer surface', y)].toReversed();
+});
+
 const ticks = computed(() => {
   const every = props.scale.steps.length > 6 ? 2 : 1;
   return props.scale.steps
@@ -91,7 +116,34 @@ const ticks = computed(() => {
       <span><i class="line"></i>{{ beside }}</span>
       <span><i class="line dashed"></i>between members</span>
     </p>
-    <slot />
+    <p class="actions">
+      <slot />
+      <button class="action quiet small" type="button" @click="tableShown = true">Table</button>
+    </p>
+    <Dialog
+      v-model:visible="tableShown"
+      modal
+      dismissable-mask
+      :header="`${momentName(bench.moment)}, solved section`"
+      :style="{ width: '640px', maxWidth: '96vw' }"
+    >
+      <table class="table">
+        <thead>
+          <tr>
+            <th scope="col">Place</th>
+            <th scope="col">On the member’s axis</th>
+            <th scope="col">Between members</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="face in faces" :key="face.name">
+            <th scope="row">{{ face.name }}</th>
+            <td>{{ face.onAxis }}</td>
+            <td>{{ face.between }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </Dialog>
   </div>
 </template>
 
@@ -136,6 +188,11 @@ const ticks = computed(() => {
 
 .tick {
   text-anchor: middle;
+}
+
+.actions,
+.legend {
+  min-height: 36px;
 }
 
 .legend {
