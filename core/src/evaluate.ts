@@ -1,7 +1,12 @@
 import { assess } from './assess.ts';
 import type { Thermal } from './heat/index.ts';
 import type { Materials } from './materials/index.ts';
-import type { CondensingPlane } from './moisture/index.ts';
+import {
+  monthlyBalance,
+  type CondensingPlane,
+  type DryingPermeance,
+  type MonthlyWater,
+} from './moisture/index.ts';
 import { messageText, type UnitSystem } from './units/index.ts';
 import { verdictsOf, type Effect, type Status } from './verdicts/index.ts';
 import type { Command, WallFile } from './wall/index.ts';
@@ -15,6 +20,8 @@ export interface ResultFile {
   moisture: {
     indoorDewPoint: number[];
     condensingPlane: CondensingPlane | null;
+    monthly: MonthlyWater;
+    vapor: DryingPermeance | null;
   };
   quantities: { thickness: number; cost: number; carbon: number; incomplete: string[] };
   verdicts: {
@@ -47,7 +54,7 @@ export function evaluate(
     version: 1,
     wall: file.name,
     thermal: assessment.thermal,
-    moisture: assessment.moisture,
+    moisture: { ...assessment.moisture, ...monthlyBalance(assessment.wall) },
     quantities: { thickness, cost, carbon, incomplete },
     verdicts: verdictsOf(assessment, projectMaterials).map((verdict) => ({
       id: verdict.id,

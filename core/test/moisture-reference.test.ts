@@ -1,5 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
-import { dewPoint, evaluate, saturationPressure } from '../src/index.ts';
+import {
+  dewPoint,
+  evaluate,
+  saturationPressure,
+  type DryingPermeance,
+  type MonthlyWater,
+  type WetPlane,
+} from '../src/index.ts';
 import { validateWall } from '../src/wall/schema.ts';
 import { readReference, referenceCases } from './reference.ts';
 
@@ -27,28 +34,67 @@ test.each(readReference<Row[]>('psychrometrics.json'))(
 interface MoistureExpected {
   indoorDewPoint: number[];
   condensingPlane: { layer: string; face: string; temperature: number[]; margin: number[] } | null;
+  monthly: MonthlyWater;
+  vapor: DryingPermeance | null;
 }
 
-describe('condensing plane and indoor dew point of the moisture reference cases', () => {
+interface MoistureTolerance {
+  temperature: number;
+  amountRelative: number;
+  amountAbsolute: number;
+  permeanceRelative: number;
+}
+
+const DRY_YEAR = Array<number>(12).fill(0);
+
+describe('moisture reference cases', () => {
   const cases = referenceCases('moisture');
 
   test('are all here', () => expect(cases).toHaveLength(11));
 
-  test.each(cases)('$name', ({ wall, expected }) => {
+  test.each(cases)('$name', ({ wall, expected, tolerance }) => {
     const wanted = expected as unknown as MoistureExpected;
+    const within = tolerance as unknown as MoistureTolerance;
     const { moisture } = evaluate(validateWall(wall));
-    near(moisture.indoorDewPoint, wanted.indoorDewPoint);
-    if (wanted.condensingPlane === null) return expect(moisture.condensingPlane).toBeNull();
-    expect(moisture.condensingPlane).toMatchObject({
-      layer: wanted.condensingPlane.layer,
-      face: wanted.condensingPlane.face,
-    });
-    near(moisture.condensingPlane!.temperature, wanted.condensingPlane.temperature);
-    near(moisture.condensingPlane!.margin, wanted.condensingPlane.margin);
+
+    near(moisture.indoorDewPoint, wanted.indoorDewPoint, within.temperature);
+    if (wanted.condensingPlane === null) expect(moisture.condensingPlane).toBeNull();
+    else {
+      const { layer, face, temperature, margin } = wanted.condensingPlane;
+      expect(moisture.condensingPlane).toMatchObject({ layer, face });
+      near(moisture.condensingPlane!.temperature, temperature, within.temperature);
+      near(moisture.condensingPlane!.margin, margin, within.temperature);
+    }
+
+    const { verdict, peak, planes } = moisture.monthly;
+    const amount = (value: number): number =>
+      Math.max(within.amountAbsolute, within.amountRelative * Math.abs(value));
+    expect(verdict).toBe(wanted.monthly.verdict);
+    expect(Math.abs(peak - wanted.monthly.peak)).toBeLessThanOrEqual(amount(wanted.monthly.peak));
+    const names = new Set([...planes, ...wanted.monthly.planes].map(nameOf));
+    for (const name of names) {
+      const found = planes.find((plane) => nameOf(plane) === name);
+      const there = wanted.monthly.planes.find((plane) => nameOf(plane) === name);
+      for (const field of ['condensed', 'held'] as const)
+        (there?.[field] ?? DRY_YEAR).forEach((value, m) =>
+          expect(Math.abs((found?.[field][m] ?? 0) - value)).toBeLessThanOrEqual(amount(value)),
+        );
+    }
+    if (wanted.vapor === null) expect(moisture.vapor).toBeNull();
+    else
+      for (const side of ['inward', 'outward'] as const)
+        expect(Math.abs(moisture.vapor![side] / wanted.vapor[side] - 1)).toBeLessThanOrEqual(
+          within.permeanceRelative,
+        );
   });
 
-  function near(actual: number[], wanted: number[]): void {
+  /** A plane by layer, face and place within it. */
+  function nameOf({ layer, face, at }: WetPlane): string {
+    return `${layer} ${face} ${at === undefined ? '' : at.toFixed(6)}`;
+  }
+
+  function near(actual: number[], wanted: number[], within: number): void {
     expect(actual).toHaveLength(12);
-    actual.forEach((value, m) => expect(Math.abs(value - wanted[m]!)).toBeLessThan(1e-6));
+    actual.forEach((value, m) => expect(Math.abs(value - wanted[m]!)).toBeLessThan(within));
   }
 });

@@ -1,3 +1,5 @@
 export * from './condensing-plane.ts';
 export * from './profile.ts';
 export * from './surface.ts';
+export * from './monthly.ts';
+export * from './parts.ts';
