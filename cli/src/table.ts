@@ -36,6 +36,13 @@ export function resultTable(file: string, result: ResultFile, units: UnitSystem)
       `${formatText('temperatureDifference', plane.margin[worst]!, units)} in ${MONTHS[worst]!} (layer ${plane.layer})`,
     ]);
   }
+  const { verdict, peak, planes } = moisture.monthly;
+  rows.push([
+    'Condensation by month',
+    planes.length === 0
+      ? verdict
+      : `${verdict}, at most ${formatText('waterPerArea', peak, units)} in ${[...new Set(planes.map(({ layer }) => layer))].join(', ')}`,
+  ]);
   const width = Math.max(...rows.map(([label]) => label.length));
   return [
     `${result.wall}  (${file})`,

@@ -2,7 +2,11 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   AIR_PERMEABILITY,
+  applyCommands,
+  assess,
   interfaceTemperatures,
+  LIBRARY,
+  messageText,
   monthlyBalance,
   partFaces,
   partsOf,
@@ -10,6 +14,7 @@ import {
   pathResistances,
   resolveWall,
   saturationPressure,
+  verdictsOf,
   type Material,
   type WallFile,
 } from '../src/index.ts';
@@ -197,5 +202,39 @@ describe('the year', () => {
       monthly: { verdict: 'none', peak: 0, planes: [] },
       vapor: null,
     });
+  });
+});
+
+describe('the verdict on condensation', () => {
+  const judged = (file: WallFile) =>
+    verdictsOf(assess(validateWall(file))).find(({ id }) => id === 'monthly-condensation')!;
+  const humid = (relativeHumidity: number): Partial<WallFile> => ({
+    indoor: { temperature: 21, humidity: { kind: 'fixed', relativeHumidity } },
+  });
+  const bare = { ...without(coldWall(), 'board'), ...humid(0.5) };
+
+  test('too much in wood is a caution with its limit, and both a retarder and a board mend it', () => {
+    const found = judged(bare);
+    expect(found.status).toBe('caution');
+    // OSB of 11.1 mm and its library density: 3 % of its mass.
+    const limit = 0.03 * LIBRARY['osb']!.density! * 0.0111;
+    expect(messageText(found.reason, 'metric')).toContain(`${limit.toFixed(3)} kg/m²`);
+    expect(found.fixes.length).toBe(3);
+    for (const fix of found.fixes) {
+      const after = validateWall(applyCommands(bare, fix.commands));
+      expect(judged(after).status).toBe('pass');
+    }
+  });
+
+  test('what never dries fails, what never condenses passes and says what leaks would do', () => {
+    expect(judged({ ...bare, ...steadyClimate(-10) }).status).toBe('fail');
+    const tight = {
+      ...bare,
+      layers: bare.layers.toSpliced(1, 0, sheet('poly', 'polyethylene-6mil', 0.00015)),
+    };
+    const found = judged(tight);
+    expect(found.status).toBe('pass');
+    expect(messageText(found.reason, 'metric')).toMatch(/Air that leaks in brings far more/);
+    expect(judged({ ...coldWall(), ...steadyClimate(18, 0.5) }).status).toBe('pass');
   });
 });

@@ -85,35 +85,43 @@ interface Work {
  * as wall-file rule 9 states it: several wet planes at once, months cut where a plane dries, variable materials at the
  * mean RH of their faces, one run of twelve months from dry. It leaves out storage, liquid flow, air leaks and sun.
  *
- * @param wall a resolved wall
+ * @param wall a resolved wall; its balance is computed once
  */
 export function monthlyBalance(wall: ResolvedWall): MonthlyBalance {
+  let balance = balances.get(wall);
+  if (!balance) balances.set(wall, (balance = compute(wall)));
+  return balance;
+}
+
+const balances = new WeakMap<ResolvedWall, MonthlyBalance>();
+
+function compute(wall: ResolvedWall): MonthlyBalance {
   const plane = condensingPlaneIndex(wall);
   if (wall.counted === 0) return { monthly: { verdict: 'none', peak: 0, planes: [] }, vapor: null };
   const { parts, months } = prepare(wall);
   const work = workFor(parts);
   const faces = parts.length + 1;
 
-  const dry = new Float64Array(faces);
+  const dry = new Array<number>(faces).fill(0);
   const condenses = months.map((month, m) => {
     steady(work, month, dry);
-    return work.rates.some((rate) => rate * SECONDS[m]! > DRY);
+    return mostOf(work.rates) * SECONDS[m]! > DRY;
   });
   const first = condenses.findIndex((wet, m) => wet && !condenses[(m + 11) % 12]);
   const start = first >= 0 ? first : condenses[0] ? 0 : null;
 
-  const held = new Float64Array(faces);
+  const held = dry.slice();
   const condensed: number[][] = [];
   const atEnd: number[][] = [];
   let vapor: DryingPermeance | null = null;
   let peak = 0;
   for (let n = 0; n < 12; n++) {
     const m = ((start ?? 0) + n) % 12;
-    const before = Array.from(held);
+    const before = held.slice();
     steady(work, months[m]!, held);
     if (m === wall.coldestMonth && plane !== null) vapor = dryingPermeance(work, plane);
     if (start !== null) passMonth(work, months[m]!, SECONDS[m]!, held);
-    atEnd[m] = Array.from(held);
+    atEnd[m] = held.slice();
     condensed[m] = atEnd[m].map((water, j) => water - before[j]!);
     peak = Math.max(
       peak,
@@ -149,12 +157,18 @@ function prepare(wall: ResolvedWall): { parts: Part[]; months: Month[] } {
   return { parts, months };
 }
 
+function mostOf(values: Float64Array): number {
+  let most = 0;
+  for (let i = 0; i < values.length; i++) most = Math.max(most, values[i]!);
+  return most;
+}
+
 function workFor(parts: readonly Part[]): Work {
   const last = parts.length;
   return {
     parts,
     variable: parts.flatMap(({ material }, i) => (material && isVariable(material) ? [i] : [])),
-    vaporThicknesses: new Float64Array(last),
+    vaporThicknesses: Float64Array.from(parts.map((part) => partVaporThickness(part, 0.5))),
     pressures: new Float64Array(last + 1),
     rates: new Float64Array(last + 1),
     corners: new Int32Array(last + 1),
@@ -165,7 +179,7 @@ function workFor(parts: readonly Part[]): Work {
 }
 
 /** Lets a month pass over the water that is held; `work` has its state at the start. */
-function passMonth(work: Work, month: Month, seconds: number, held: Float64Array): void {
+function passMonth(work: Work, month: Month, seconds: number, held: number[]): void {
   const { rates } = work;
   let remaining = seconds;
   for (let cut = 0; cut < MOST_CUTS; cut++) {
@@ -191,10 +205,10 @@ function passMonth(work: Work, month: Month, seconds: number, held: Float64Array
  * planes and the surfaces it is the lower convex hull under the saturation pressures over s_d, whose corners are where
  * vapor condenses (EN ISO 13788:2012, 6.4 and 6.5; wall-file rule 9).
  */
-function steady(work: Work, month: Month, held: Float64Array): void {
+function steady(work: Work, month: Month, held: number[]): void {
   const { parts, variable, vaporThicknesses, pressures } = work;
   const { saturation } = month;
-  for (let i = 0; i < parts.length; i++) vaporThicknesses[i] = partVaporThickness(parts[i]!, 0.5);
+  for (const i of variable) vaporThicknesses[i] = partVaporThickness(parts[i]!, 0.5);
   tautLine(work, month, held);
   for (let round = 0; variable.length > 0 && round < MOST_ROUNDS; round++) {
     // Retarders that open with humidity answer their own opening; smaller steps settle them.
@@ -214,7 +228,7 @@ function steady(work: Work, month: Month, held: Float64Array): void {
 }
 
 /** Pressures and condensation rates for given s_d: the taut line under the saturation pressures. */
-function tautLine(work: Work, { saturation, inner, outer }: Month, held: Float64Array): void {
+function tautLine(work: Work, { saturation, inner, outer }: Month, held: number[]): void {
   const { vaporThicknesses, pressures, rates, corners, heights, lengths, slopes } = work;
   const last = vaporThicknesses.length;
   heights[0] = inner;

@@ -33,6 +33,7 @@ export type Quantity =
   | 'specificHeat'
   | 'costPerArea'
   | 'carbonPerArea'
+  | 'waterPerArea'
   | 'perArea'
   | 'airPermeance'
   | 'number';
@@ -107,6 +108,10 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
   carbonPerArea: {
     imperial: { unit: 'lb CO₂e per ft²', convert: (c) => (c * SQUARE_FOOT) / POUND, digits: 1 },
     metric: { unit: 'kg CO₂e per m²', convert: same, digits: 1 },
+  },
+  waterPerArea: {
+    imperial: { unit: 'lb/ft²', convert: (w) => (w * SQUARE_FOOT) / POUND, digits: 3 },
+    metric: { unit: 'kg/m²', convert: same, digits: 3 },
   },
   perArea: {
     imperial: { unit: 'per ft²', convert: (n) => n * SQUARE_FOOT, digits: 2 },

@@ -17,6 +17,7 @@ import { innerSurface } from './inner-surface.ts';
 import { layerOrder } from './layer-order.ts';
 import { safety } from './safety.ts';
 import { sheathingDewPoint } from './sheathing-dew-point.ts';
+import { monthlyCondensation } from './monthly-condensation.ts';
 import { steelFrame } from './steel-frame.ts';
 import { thicknessLimit } from './thickness-limit.ts';
 import {
@@ -37,6 +38,7 @@ export { layerName, lower } from './words.ts';
 const RULES: readonly Rule[] = [
   layerOrder,
   sheathingDewPoint,
+  monthlyCondensation,
   innerSurface,
   vaporTrap,
   waterBarrier,

@@ -10,7 +10,7 @@ const CLASS_II = 1.0 * PERM;
 const CLASS_I = 0.1 * PERM;
 
 /** What replaces a fixed retarder on the inside so that the wall can dry inward: the library's widest-ranging membrane. */
-const VARIABLE = 'variable-membrane-high-range';
+export const VARIABLE_RETARDER = 'variable-membrane-high-range';
 
 /** Vapor permeance of a layer at its most open, as it is when it would have to let a wet wall dry. */
 function openPermeance(layer: ResolvedLayer): number {
@@ -77,10 +77,10 @@ export const vaporTrap: LayerRule = {
 
   fixes({ assessment, attempt }) {
     const { inside } = worstTrap(assessment)!;
-    if (inside.source.kind !== 'sheet' || inside.fillId === VARIABLE) return [];
+    if (inside.source.kind !== 'sheet' || inside.fillId === VARIABLE_RETARDER) return [];
     const finish = inside.fill!.category === 'gypsum';
-    const material = finish ? 'gypsum-board' : VARIABLE;
-    const thickness = finish ? inside.thickness : LIBRARY[VARIABLE]!.thicknesses![0]!;
+    const material = finish ? 'gypsum-board' : VARIABLE_RETARDER;
+    const thickness = finish ? inside.thickness : LIBRARY[VARIABLE_RETARDER]!.thicknesses![0]!;
     const fix = attempt(
       finish
         ? say`Plain gypsum board instead of ${lower(layerName(assessment, inside))}`
