@@ -1,14 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
 import {
+  coldestMonth,
   dewPoint,
   evaluate,
+  outsideShare,
+  resolveWall,
   saturationPressure,
+  smallestThickness,
+  threeColdestMonths,
   type DryingPermeance,
   type MonthlyWater,
   type WetPlane,
 } from '../src/index.ts';
 import { validateWall } from '../src/wall/schema.ts';
 import { readReference, referenceCases } from './reference.ts';
+import { coldWall, sheet, withLayer } from './walls.ts';
 
 interface Row {
   temperature: number;
@@ -86,6 +92,45 @@ describe('moisture reference cases', () => {
         expect(Math.abs(moisture.vapor![side] / wanted.vapor[side] - 1)).toBeLessThanOrEqual(
           within.permeanceRelative,
         );
+  });
+
+  test.each(cases.filter(({ exterior }) => exterior))(
+    'outside insulation of $name',
+    ({ wall, exterior }) => {
+      const file = validateWall(wall);
+      const resolved = resolveWall(file);
+      const [coldest] = coldestMonth(resolved);
+      const share = outsideShare(resolved, coldest!)!;
+      expect(Math.abs(share.needed / exterior!.ratio - 1)).toBeLessThan(1e-6);
+      for (const { layer, margin, thickness } of exterior!.thickness) {
+        const found = smallestThickness(file, layer, margin, coldestMonth)!;
+        expect(Math.abs(found / thickness - 1)).toBeLessThan(1e-6);
+        // With it the share outside is the one that is needed for that margin.
+        const there = resolveWall(withLayer(file, layer, { thickness: found }));
+        const reached = outsideShare(there, coldestMonth(there)[0]!, margin)!;
+        expect(reached.actual).toBeCloseTo(reached.needed, 6);
+      }
+    },
+  );
+
+  test('months that are harder ask for more; what cannot be reached is null, what is there already 0', () => {
+    const file = validateWall(coldWall());
+    const board = (margin: number, select: typeof coldestMonth) =>
+      smallestThickness(file, 'board', margin, select);
+    expect(board(0, (wall) => [wall.design])!).toBeGreaterThan(board(0, coldestMonth)!);
+    expect(board(0, threeColdestMonths)).toBe(board(0, coldestMonth));
+    expect(board(2, coldestMonth)!).toBeGreaterThan(board(0, coldestMonth)!);
+    expect(board(25, coldestMonth)).toBeNull();
+    expect(board(-60, coldestMonth)).toBe(0);
+    expect(smallestThickness(file, 'gypsum', 0, coldestMonth)).toBeNull();
+  });
+
+  test('without a plane, or in warm weather, there is no share to keep', () => {
+    const wall = resolveWall(validateWall(coldWall()));
+    const warm = { ...wall.months[0]!, outdoorTemperature: 30 };
+    expect(outsideShare(wall, warm)).toBeNull();
+    const bare = resolveWall(coldWall({ layers: [sheet('a', 'osb', 0.02)] }));
+    expect(outsideShare(bare, bare.months[0]!)).toBeNull();
   });
 
   /** A plane by layer, face and place within it. */

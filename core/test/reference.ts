@@ -14,6 +14,8 @@ export interface ReferenceCase {
   wall: Record<string, unknown>;
   expected: Record<string, unknown>;
   tolerance: Record<string, Tolerance>;
+  /** Of moisture cases: what the insulation solvers should find. */
+  exterior?: { ratio: number; thickness: { layer: string; margin: number; thickness: number }[] };
 }
 
 export function readReference<T>(file: string): T {

@@ -1,4 +1,5 @@
 import type { LayerAssessment } from '../assess.ts';
+import { outsideShare } from '../moisture/index.ts';
 import { measured, say } from '../units/index.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
 import type { LayerRule } from './types.ts';
@@ -31,12 +32,16 @@ export const sheathingDewPoint: LayerRule = {
     const months = plane.margin.filter((margin) => margin < 0).length;
     const worst = plane.margin[worstMonth]!;
     const where = say`In ${monthName(worstMonth)} its inner face is at ${measured('temperature', plane.temperature[worstMonth]!)}; indoor air condenses below ${measured('temperature', moisture.indoorDewPoint[worstMonth]!)}.`;
+    const share = outsideShare(wall, wall.months[worstMonth]!);
+    const ratio = share
+      ? say` ${measured('share', share.actual)} of R lies outside it, ${measured('share', share.needed)} would do in that month.`
+      : '';
     const leaves = 'Monthly means through the cavity, for air that leaks in.';
     if (months > 0)
       return {
         status: 'fail',
         title: say`${name} is colder than the indoor dew point for ${count(months, 'month')}, by up to ${measured('temperatureDifference', -worst)}`,
-        reason: say`${where} ${leaves}`,
+        reason: say`${where}${ratio} ${leaves}`,
       };
     return {
       status: worst < THIN ? 'caution' : 'pass',
