@@ -3,7 +3,7 @@ import pg from 'pg';
 
 /** The pool of connections; losing one is not the end of the server. */
 export function openPool(connectionString: string): pg.Pool {
-  const pool = new pg.Pool({ connectionString, max: 8, connectionTimeoutMillis: 2000 });
+  const pool = new pg.Pool({ connectionString, max: 8, connectionTimeoutMillis: 4000 });
   pool.on('error', () => {
     // An idle connection broke: the pool drops it and the next query opens another.
   });

@@ -1,3 +1,4 @@
+import { setImmediate as turn } from 'node:timers/promises';
 import type pg from 'pg';
 import {
   assess,
@@ -78,14 +79,10 @@ export async function readProject(database: Database, id: string) {
     `SELECT ${WALL_FIELDS} FROM walls WHERE project_id = $1 ORDER BY position, created_at`,
     [id],
   );
-  return {
-    ...project,
-    materials,
-    walls: walls.rows.map(({ document, ...wall }) => ({
-      ...wall,
-      worst: worstOf(document, project.brief, materials),
-    })),
-  };
+  const judged = [];
+  for (const { document, ...wall } of walls.rows)
+    judged.push({ ...wall, worst: await worstOf(document, project.brief, materials) });
+  return { ...project, materials, walls: judged };
 }
 
 /** What a list says of a wall. */
@@ -98,10 +95,18 @@ interface Worst {
 const known = new Map<string, Worst>();
 const MOST_KNOWN = 500;
 
-/** The worst thing about a wall, for a list. */
-function worstOf(document: ProjectWall, brief: Brief, materials: Record<string, Material>): Worst {
+/** The worst thing about a wall, for a list. Other requests get their turn before each wall that has to be solved. */
+async function worstOf(
+  document: ProjectWall,
+  brief: Brief,
+  materials: Record<string, Material>,
+): Promise<Worst> {
   const key = JSON.stringify([document, brief, materials]);
-  const worst = known.get(key) ?? judge(document, brief, materials);
+  let worst = known.get(key);
+  if (!worst) {
+    await turn();
+    worst = judge(document, brief, materials);
+  }
   known.delete(key);
   known.set(key, worst);
   if (known.size > MOST_KNOWN) known.delete(known.keys().next().value!);

@@ -29,7 +29,10 @@ export function projectRoutes(pool: pg.Pool): Router {
       `SELECT id FROM projects WHERE (archived_at IS NOT NULL) = $1 ORDER BY updated_at DESC, name`,
       [request.query['archived'] === 'true'],
     );
-    response.json(await Promise.all(rows.map(({ id }) => readProject(pool, id))));
+    // One after the other: together they would keep all connections waiting while walls are solved.
+    const projects = [];
+    for (const { id } of rows) projects.push(await readProject(pool, id));
+    response.json(projects);
   });
 
   router.post('/', async (request, response) => {
