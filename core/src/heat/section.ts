@@ -34,8 +34,8 @@ export interface WallSection {
   field: RefinedSolution;
   inner: Surface;
   outer: Surface;
-  /** Temperature factor of the coldest inner surface with R_si = 0.25 m²K/W (EN ISO 13788:2012, 4.4.1): for mold. */
-  moldFactor: number;
+  /** Where a slightly ventilated air layer stands for an open one in part: that part, and the field with it open. */
+  opened: { share: number; field: RefinedSolution }[];
   shares: LinearShare[];
 }
 
@@ -66,14 +66,13 @@ export function* sectionSteps(
   let r = plan.width / field.throughFlow;
   let inner = surfaceOf(field, 'y0');
   let outer = surfaceOf(field, 'y1');
-  let moldFactor = shelteredFactor(field);
-  yield;
+  const opened: WallSection['opened'] = [];
   for (const { index, openShare } of slightlyVentilated(wall)) {
     const open = yield* solved(planSectionOf(wall, resistances, index, wall.innerFilm));
     r = (1 - openShare) * r + (openShare * plan.width) / open.throughFlow;
     inner = blend(inner, surfaceOf(open, 'y0'), openShare);
     outer = blend(outer, surfaceOf(open, 'y1'), openShare);
-    moldFactor = (1 - openShare) * moldFactor + openShare * shelteredFactor(open);
+    opened.push({ share: openShare, field: open });
   }
 
   const shares: LinearShare[] = [];
@@ -83,7 +82,7 @@ export function* sectionSteps(
       without.pieces.length === 0 ? layeredFlow(without) : (yield* solved(without)).throughFlow;
     shares.push({ frame, perMember: (field.throughFlow - bare) / count });
   }
-  return { r, u: 1 / r, width: plan.width, field, inner, outer, moldFactor, shares };
+  return { r, u: 1 / r, width: plan.width, field, inner, outer, opened, shares };
 }
 
 /** `sectionSteps` in one go. */
@@ -116,7 +115,24 @@ function layeredFlow({ rectangles, width, sides }: PlanSection): number {
   return width / resistance;
 }
 
-/** The coldest inner surface where the air hardly moves, solved on the grid that is there. */
+const moldFactors = new WeakMap<WallSection, number>();
+
+/**
+ * Temperature factor of the coldest inner surface with R_si = 0.25 m²K/W, for mold (EN ISO 13788:2012, 4.4.1): solved on
+ * the grids that are there, once for each section.
+ */
+export function moldFactorOf(section: WallSection): number {
+  let factor = moldFactors.get(section);
+  if (factor === undefined) {
+    factor = shelteredFactor(section.field);
+    for (const { share, field } of section.opened)
+      factor = (1 - share) * factor + share * shelteredFactor(field);
+    moldFactors.set(section, factor);
+  }
+  return factor;
+}
+
+/** The coldest inner surface where the air hardly moves. */
 function shelteredFactor(field: RefinedSolution): number {
   const sheltered = solveOn(field, {
     ...field.sides,

@@ -1,5 +1,6 @@
 import type { Assessment } from '../assess.ts';
 import { saturationPressure } from '../climate/index.ts';
+import { moldFactorOf } from '../heat/index.ts';
 import { fromFactor, MOLD_HUMIDITY, surfaceLimit } from '../moisture/index.ts';
 import { measured, say } from '../units/index.ts';
 import type { Conditions } from '../wall/index.ts';
@@ -13,7 +14,7 @@ function worstMonth({ wall, section }: Assessment): { month: number; margin: num
   wall.months.forEach((conditions, month) => {
     if (conditions.outdoorTemperature >= conditions.indoorTemperature) return;
     const margin =
-      fromFactor(conditions, section.moldFactor) - surfaceLimit(conditions, MOLD_HUMIDITY);
+      fromFactor(conditions, moldFactorOf(section)) - surfaceLimit(conditions, MOLD_HUMIDITY);
     if (!worst || margin < worst.margin) worst = { month, margin };
   });
   return worst;
@@ -46,9 +47,9 @@ export const innerSurface: SectionRule = {
     const worst = worstMonth(assessment);
     if (!worst) return null;
     const conditions = wall.months[worst.month]!;
-    const surface = measured('temperature', fromFactor(conditions, section.moldFactor));
+    const surface = measured('temperature', fromFactor(conditions, moldFactorOf(section)));
     const limit = measured('temperature', surfaceLimit(conditions, MOLD_HUMIDITY));
-    const safe = measured('share', safeHumidity(conditions, section.moldFactor));
+    const safe = measured('share', safeHumidity(conditions, moldFactorOf(section)));
     const where = say`In ${monthName(worst.month)} the coldest spot, behind furniture or in a corner (R_si 0.25), is at ${surface}; indoor air reaches 80 % humidity there below ${limit}. Safe up to ${safe} indoors that month.`;
     if (worst.margin < 0)
       return {
