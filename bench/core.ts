@@ -1,4 +1,11 @@
-import { assess, assessLayers, verdictsOf, withBrief } from '@eldrun/core';
+import {
+  assess,
+  assessLayers,
+  monthlyBalance,
+  resolveWall,
+  verdictsOf,
+  withBrief,
+} from '@eldrun/core';
 import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
 
 /** Calls a function for about so many milliseconds. Returns calls a second. */
@@ -35,6 +42,9 @@ export function coreFigures(): Record<string, number> {
   return {
     'walls a second, 10 layers': rate(() => assessLayers(ten)),
     'walls a second, one layer temperature-dependent': rate(() => assessLayers(withTable)),
+    'walls a second, 10 layers, condensation by month': rate(() =>
+      monthlyBalance(resolveWall(ten)),
+    ),
     'walls a second, 10 layers, section solved': rate(() => assess(ten)),
     'walls a second, verdicts with all fixes': rate(() => verdictsOf(assess(ten))),
   };
