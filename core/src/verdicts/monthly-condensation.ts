@@ -1,14 +1,9 @@
 import type { LayerAssessment } from '../assess.ts';
-import { LIBRARY, rolesOf } from '../materials/index.ts';
+import { rolesOf } from '../materials/index.ts';
 import { monthlyBalance, type WetPlane } from '../moisture/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import {
-  findMaterial,
-  freeLayerId,
-  placeFor,
-  type ResolvedLayer,
-  type SheetLayer,
-} from '../wall/index.ts';
+import type { ResolvedLayer } from '../wall/index.ts';
+import { addSheet } from './add-sheet.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
 import type { Fix, FixContext, LayerRule } from './types.ts';
 import { VARIABLE_RETARDER } from './vapor-trap.ts';
@@ -112,24 +107,14 @@ function placeName(assessment: LayerAssessment, { plane, layer }: Worst): Messag
 }
 
 /** A variable retarder inside the frame, where nothing controls vapor there yet. */
-function addRetarder({ assessment, materials, attempt }: FixContext): Fix[] {
-  const { file, layers, mainFrame } = assessment.wall;
+function addRetarder(context: FixContext): Fix[] {
+  const { layers, mainFrame } = context.assessment.wall;
   const frame = layers.findIndex(({ member }) => member && member.frame === mainFrame);
   const controlled = layers
     .slice(0, Math.max(0, frame))
     .some(({ fillId, fill }) => fillId && fill && rolesOf(fillId, fill)[0] === 'vapor-control');
   if (frame < 0 || controlled) return [];
-  const layer: SheetLayer = {
-    id: freeLayerId(file.layers),
-    kind: 'sheet',
-    material: VARIABLE_RETARDER,
-    thickness: LIBRARY[VARIABLE_RETARDER]!.thicknesses![0]!,
-  };
-  const index = placeFor(file.layers, layer, (id) => findMaterial(id, file, materials));
-  const fix = attempt(
-    say`Add a variable vapor retarder inside the frame`,
-    [{ type: 'insertLayer', index, layer }],
-    { layers: bearable },
-  );
-  return fix ? [fix] : [];
+  return addSheet(context, VARIABLE_RETARDER, say`Add a variable vapor retarder inside the frame`, {
+    layers: bearable,
+  });
 }

@@ -1,13 +1,8 @@
-import { LIBRARY, rolesOf } from '../materials/index.ts';
+import { rolesOf } from '../materials/index.ts';
 import { say } from '../units/index.ts';
-import {
-  findMaterial,
-  freeLayerId,
-  placeFor,
-  type ResolvedLayer,
-  type SheetLayer,
-} from '../wall/index.ts';
+import type { ResolvedLayer } from '../wall/index.ts';
 import type { LayerAssessment } from '../assess.ts';
+import { addSheet } from './add-sheet.ts';
 import type { Fix, FixContext, LayerRule } from './types.ts';
 import { layerName } from './words.ts';
 
@@ -49,19 +44,8 @@ export const waterBarrier: LayerRule = {
 };
 
 /** A vapor-open membrane where it belongs: at the sheathing. */
-export function addMembrane({ assessment, materials, attempt }: FixContext): Fix[] {
-  const { file } = assessment.wall;
-  const layer: SheetLayer = {
-    id: freeLayerId(file.layers),
-    kind: 'sheet',
-    material: MEMBRANE,
-    thickness: LIBRARY[MEMBRANE]!.thicknesses![0]!,
-  };
-  const index = placeFor(file.layers, layer, (id) => findMaterial(id, file, materials));
-  const fix = attempt(
-    say`Add a vapor-open membrane at the sheathing`,
-    [{ type: 'insertLayer', index, layer }],
-    { layers: (after) => waterBarriers(after).length > 0 },
-  );
-  return fix ? [fix] : [];
+export function addMembrane(context: FixContext): Fix[] {
+  return addSheet(context, MEMBRANE, say`Add a vapor-open membrane at the sheathing`, {
+    layers: (after) => waterBarriers(after).length > 0,
+  });
 }
