@@ -156,10 +156,24 @@ test('a section that cannot be solved is a problem said in words, until the next
   await settled();
   expect(wall.problem).toMatch(/layers\[1\]\.member\.spacing/);
   expect(wall.whole).toBeNull();
+  expect(wall.verdicts).toEqual([]);
   wall.undo();
   await settled();
   expect(wall.problem).toBe('');
   expect(wall.whole).not.toBeNull();
+});
+
+test('a wall that becomes empty while it is solved stays without figures', async () => {
+  const wall = useWall();
+  wall.run(
+    'Empty it',
+    wall.document!.layers.map(({ id }) => ({ type: 'removeLayer', id })),
+  );
+  expect(wall.computing).toBe(false);
+  await new Promise((resolve) => setTimeout(resolve, 400));
+  expect(wall.whole).toBeNull();
+  expect(wall.verdicts).toEqual([]);
+  expect(wall.judging).toBe(false);
 });
 
 test('a worker that fails is said too, and the next change starts another', async () => {

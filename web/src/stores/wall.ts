@@ -83,6 +83,10 @@ export const useWall = defineStore('wall', () => {
     () => {
       sectionProblem.value = '';
       if (!assessment.value || assessment.value.wall.counted === 0) {
+        sections.drop();
+        judges.drop();
+        computing.value = false;
+        judging.value = false;
         whole.value = null;
         verdicts.value = [];
         return;
@@ -108,7 +112,10 @@ export const useWall = defineStore('wall', () => {
       if ('problem' in answer) sectionProblem.value = answer.problem;
       // Only a section that stands is judged: in a burst of edits the search for fixes waits for the last.
       if ('section' in answer) void judge(layers, answer.section);
-      else judging.value = false;
+      else {
+        verdicts.value = [];
+        judging.value = false;
+      }
     } catch (error) {
       sectionProblem.value = `its section could not be solved, ${(error as Error).message}. The next change tries again.`;
       judging.value = false;
