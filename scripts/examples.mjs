@@ -3,9 +3,9 @@ import { join } from 'node:path';
 import { register } from 'tsx/esm/api';
 import { ROOT } from './packages.mjs';
 
-/** Writes an example file of each demo wall. */
+/** Writes an example file of each demo wall, and a year of made-up weather for the demo town. */
 register();
-const { withBrief } = await import('../core/src/index.ts');
+const { CLIMATES, weatherOfClimate, withBrief, writeEpw } = await import('../core/src/index.ts');
 const { DEMO_PROJECTS } = await import('../server/src/demo/projects.ts');
 
 const folder = join(ROOT, 'examples');
@@ -19,3 +19,6 @@ for (const { name: project, brief, walls } of DEMO_PROJECTS)
       `${JSON.stringify(withBrief(wall, brief), null, 2)}\n`,
     );
   }
+
+const weather = weatherOfClimate(CLIMATES['cool-humid'], 2026, 'Harrow Fell');
+writeFileSync(join(folder, 'harrow-fell.epw'), writeEpw(weather, 'Made up by Eldrun'));

@@ -1,3 +1,6 @@
+/** Read once: in some hosts each look at a global costs more than the function. */
+const { exp, log } = Math;
+
 /**
  * Saturation vapor pressure over water from 0 °C, over ice below (EN ISO 13788:2012, E.7 and E.8; wall-file rule 8).
  *
@@ -7,8 +10,13 @@
  */
 export function saturationPressure(temperature: number): number {
   return temperature >= 0
-    ? 610.5 * Math.exp((17.269 * temperature) / (237.3 + temperature))
-    : 610.5 * Math.exp((21.875 * temperature) / (265.5 + temperature));
+    ? saturationOverWater(temperature)
+    : 610.5 * exp((21.875 * temperature) / (265.5 + temperature));
+}
+
+/** Saturation vapor pressure over water, supercooled below 0 °C: what weather stations refer to (WMO). °C, Pa */
+export function saturationOverWater(temperature: number): number {
+  return 610.5 * exp((17.269 * temperature) / (237.3 + temperature));
 }
 
 /**
@@ -18,7 +26,7 @@ export function saturationPressure(temperature: number): number {
  * @returns °C
  */
 export function dewPoint(vaporPressure: number): number {
-  const logarithm = Math.log(vaporPressure / 610.5);
+  const logarithm = log(vaporPressure / 610.5);
   return logarithm >= 0
     ? (237.3 * logarithm) / (17.269 - logarithm)
     : (265.5 * logarithm) / (21.875 - logarithm);

@@ -26,6 +26,9 @@ export interface Climate {
   note?: string;
 }
 
+/** Days of the months; February has 28 (wall-file rule 9). */
+export const DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
+
 export const MONTHS = [
   'January',
   'February',

@@ -47,6 +47,10 @@ export interface Material {
   specificHeat?: number;
   vapor: Vapor;
   sorption?: Table;
+  /** Liquid transport: [water content kg/m³, diffusivity m²/s]. */
+  liquid?: { diffusivity: Table };
+  /** What each kg/m³ of water adds to the conductivity, W/(m·K), in the transient simulation. */
+  conductivityPerWater?: number;
 
   perms?: { dry: number; wet: number; thickness: number };
   airPermeance?: number;

@@ -32,6 +32,11 @@ export function dryPermeance(material: Material, thickness: number): number {
 
 /** The vapor retarder class of a layer, by its dry-cup permeance. */
 export function vaporClass(material: Material, thickness: number): VaporClass {
-  const perms = dryPermeance(material, thickness) / PERM;
+  return classOfPermeance(dryPermeance(material, thickness));
+}
+
+/** The class that a permeance belongs to, kg/(s·m²·Pa). */
+export function classOfPermeance(permeance: number): VaporClass {
+  const perms = permeance / PERM;
   return LIMITS.find(([, limit]) => perms <= limit * (1 + 1e-9))?.[0] ?? 'open';
 }

@@ -36,6 +36,9 @@ export type Quantity =
   | 'waterPerArea'
   | 'perArea'
   | 'airPermeance'
+  | 'airLeak'
+  | 'hours'
+  | 'elevation'
   | 'number';
 
 /** A number as text and its unit, apart so that the unit can be set smaller. */
@@ -118,6 +121,15 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
     metric: { unit: 'per m²', convert: same, digits: 1 },
   },
   airPermeance: both('L/(s·m²) at 75 Pa', same, 3),
+  airLeak: {
+    imperial: { unit: 'cfm/ft²', convert: (v) => (v / FOOT) * 60, digits: 3 },
+    metric: { unit: 'L/(s·m²)', convert: (v) => v * 1000, digits: 2 },
+  },
+  hours: both('h', same, 0),
+  elevation: {
+    imperial: { unit: 'ft', convert: (m) => m / FOOT, digits: 0 },
+    metric: { unit: 'm', convert: same, digits: 0 },
+  },
   number: both('', same, 3),
 };
 

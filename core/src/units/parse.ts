@@ -1,5 +1,5 @@
 import { InputError } from '../errors.ts';
-import { FAHRENHEIT_DEGREE, R_VALUE } from './factors.ts';
+import { FAHRENHEIT_DEGREE, FOOT, R_VALUE } from './factors.ts';
 import type { UnitSystem } from './system.ts';
 
 const NUMBER = /^[−-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+)/;
@@ -31,6 +31,53 @@ export function parseTemperature(text: string, system: UnitSystem, path = 'tempe
   if (celsius < -90 || celsius > 60)
     throw new InputError(path, `“${text}” is outside the range`, allowed);
   return celsius;
+}
+
+/**
+ * Reads a plain number.
+ *
+ * @param unit what may stand behind it
+ * @throws InputError when it is not a number from `min` to `max`
+ */
+export function parseNumber(
+  text: string,
+  path: string,
+  min: number,
+  max: number,
+  unit = '',
+): number {
+  const allowed = `${min} to ${max} ${unit}`.trim();
+  const read = readNumber(text, path, allowed);
+  if (read.unit !== '' && read.unit !== unit.toLowerCase())
+    throw new InputError(path, `“${text}” is in another unit`, allowed);
+  if (read.value < min || read.value > max)
+    throw new InputError(path, `“${text}” is outside the range`, allowed);
+  return read.value;
+}
+
+/**
+ * Reads how much air leaks through an area.
+ *
+ * @param text `0.02 cfm/ft²`, `0.1 L/(s·m²)`, `0.6 m³/(h·m²)`; a bare number is in cfm/ft² or L/(s·m²)
+ * @returns m³/(s·m²)
+ * @throws InputError when it is negative, beyond 100 L/(s·m²) or in another unit
+ */
+export function parseAirLeak(text: string, system: UnitSystem, path = 'flow'): number {
+  const allowed = '0 to 100 L/(s·m²), or cfm/ft², L/(s·m²), m³/(h·m²) written behind it';
+  const { value, unit } = readNumber(text, path, allowed);
+  const plain = unit.replace(/[\s()·.²³^]/g, '');
+  const perUnit = plain === '' ? (system === 'imperial' ? 'cfm' : 'l/s') : plain;
+  const factor = perUnit.startsWith('cfm')
+    ? FOOT / 60
+    : /^l\/s/.test(perUnit)
+      ? 1e-3
+      : /^m3?\/h/.test(perUnit)
+        ? 1 / 3600
+        : NaN;
+  const flow = value * factor;
+  if (!(flow >= 0 && flow <= 0.1))
+    throw new InputError(path, `“${text}” is not an air leak`, allowed);
+  return flow;
 }
 
 /**

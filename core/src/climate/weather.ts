@@ -1,0 +1,113 @@
+import { saturationPressure } from './psychrometrics.ts';
+import type { OwnClimate } from './site.ts';
+import { climateZone } from './zones.ts';
+
+/** A year of weather, hour after hour from 1 January, 0 to 1 o'clock. What was not measured is null. */
+export interface WeatherYear {
+  name: string;
+  /** Degrees north. */
+  latitude: number;
+  /** Degrees east. */
+  longitude: number;
+  /** Hours ahead of universal time. */
+  timeZone: number;
+  /** m above sea level. */
+  elevation: number;
+  /** Temperatures of the design days, °C: exceeded 99.6 % of the hours, and 0.4 %. */
+  designTemperature: number;
+  coolingDesignTemperature: number;
+  /** 8,760, or 8,784 with 29 February. */
+  hours: number;
+  /** °C */
+  temperature: Float64Array;
+  /** 0 to 1, over ice below 0 °C (wall-file rule 8). */
+  relativeHumidity: Float64Array;
+  /** W/m² */
+  globalHorizontal: Float64Array | null;
+  directNormal: Float64Array | null;
+  diffuseHorizontal: Float64Array | null;
+  /** From the sky on the horizontal, W/m². */
+  longwave: Float64Array | null;
+  /** m/s at 10 m, and degrees from north over east that it comes from. */
+  windSpeed: Float64Array | null;
+  windDirection: Float64Array | null;
+  /** mm in the hour. */
+  rain: Float64Array | null;
+}
+
+/** Days of the months of a year that is so many hours long. */
+export function monthLengths(hours: number): number[] {
+  return [31, hours > 8760 ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
+}
+
+/** First hour of each month, and the end of the year: 13 numbers. */
+export function monthStarts(hours: number): number[] {
+  const starts = [0];
+  for (const days of monthLengths(hours)) starts.push(starts.at(-1)! + days * 24);
+  return starts;
+}
+
+function byMonth({ hours }: WeatherYear, ofMonth: (from: number, to: number) => number): number[] {
+  const starts = monthStarts(hours);
+  return starts.slice(0, 12).map((from, m) => ofMonth(from, starts[m + 1]!));
+}
+
+const mean = (values: Float64Array) => (from: number, to: number) => {
+  let sum = 0;
+  for (let h = from; h < to; h++) sum += values[h]!;
+  return sum / (to - from);
+};
+
+/**
+ * The monthly figures of a year of weather. Relative humidity is the month's mean vapor pressure over saturation at its
+ * mean temperature, at most 1; the daily range is the mean over the days of warmest less coldest hour.
+ */
+export function climateOfWeather(weather: WeatherYear): OwnClimate {
+  const { temperature, relativeHumidity, rain } = weather;
+  const means = byMonth(weather, mean(temperature));
+  const vapor = temperature.map((t, h) => relativeHumidity[h]! * saturationPressure(t));
+  const pressure = byMonth(weather, mean(vapor));
+  const rainByMonth = rain && byMonth(weather, (from, to) => mean(rain)(from, to) * (to - from));
+  const optional = (values: Float64Array | null) => values && byMonth(weather, mean(values));
+  const globalHorizontal = optional(weather.globalHorizontal);
+  const windSpeed = optional(weather.windSpeed);
+  return {
+    name: weather.name,
+    zone: climateZone(means, rainByMonth, weather.latitude >= 0),
+    latitude: weather.latitude,
+    elevation: weather.elevation,
+    designTemperature: weather.designTemperature,
+    coolingDesignTemperature: weather.coolingDesignTemperature,
+    monthly: {
+      temperature: means,
+      relativeHumidity: pressure.map((p, m) => Math.min(1, p / saturationPressure(means[m]!))),
+      dailyRange: byMonth(weather, (from, to) => {
+        let sum = 0;
+        for (let h = from; h < to; h += 24) {
+          const day = temperature.subarray(h, h + 24);
+          sum += Math.max(...day) - Math.min(...day);
+        }
+        return (sum * 24) / (to - from);
+      }),
+      ...(globalHorizontal ? { globalHorizontal } : {}),
+      ...(windSpeed ? { windSpeed } : {}),
+      ...(rainByMonth ? { rain: rainByMonth } : {}),
+    },
+  };
+}
+
+/** Shares of the hours in a year that are colder than the heating, and warmer than the cooling design temperature. */
+const COLDER = 0.004;
+const WARMER = 0.004;
+
+/** Design temperatures of a year that its file does not state: exceeded 99.6 % and 0.4 % of the hours (ASHRAE). */
+export function designTemperatures(temperature: Float64Array): {
+  heating: number;
+  cooling: number;
+} {
+  const sorted = temperature.toSorted();
+  return {
+    heating: sorted[Math.floor(COLDER * sorted.length)]!,
+    cooling: sorted[Math.ceil((1 - WARMER) * sorted.length) - 1]!,
+  };
+}

@@ -1,0 +1,38 @@
+import { LIBRARY } from './library.ts';
+import type { Material } from './types.ts';
+
+/** One or two boards as sold, and what they come to together, m. */
+export interface BoardStep {
+  total: number;
+  boards: number[];
+}
+
+/** The thickest outside insulation that is proposed, m. */
+const THICKEST = 0.32;
+
+/** Sizes for a file's own board that does not say how it is sold, m. */
+const USUAL_BOARDS = [0.0254, 0.0381, 0.0508, 0.0762, 0.1016];
+
+/** Thicknesses one or two boards as sold make together, thinnest first: m. */
+export function boardSteps(id: string, material: Material): BoardStep[] {
+  const sold =
+    material.thicknesses ??
+    (Object.hasOwn(LIBRARY, id) ? LIBRARY[id]!.thicknesses : undefined) ??
+    USUAL_BOARDS;
+  const singles = sold.map((t) => ({ total: t, boards: [t] }));
+  const most = Math.max(0, ...sold);
+  const pairs = sold.flatMap((a, i) =>
+    sold
+      .slice(i)
+      .filter((b) => a + b > most + 1e-6 && a + b <= THICKEST)
+      .map((b) => ({ total: a + b, boards: [b, a] })),
+  );
+  return [...singles, ...pairs].sort(
+    (x, y) => x.total - y.total || x.boards.length - y.boards.length,
+  );
+}
+
+/** The thinnest step that is at least so thick, m, or null. */
+export function soldStep(id: string, material: Material, least: number): BoardStep | null {
+  return boardSteps(id, material).find(({ total }) => total >= least - 1e-6) ?? null;
+}

@@ -1,0 +1,228 @@
+import { describe, expect, test } from '@jest/globals';
+import {
+  CLIMATES,
+  climateOfWeather,
+  climateZone,
+  drivingRainClass,
+  InputError,
+  LARGEST_WEATHER,
+  monthStarts,
+  parseEpw,
+  saturationOverWater,
+  saturationPressure,
+  siteOf,
+  weatherOfClimate,
+  writeEpw,
+} from '../src/index.ts';
+import { validateBrief } from '../src/wall/schema.ts';
+
+const COLD = CLIMATES['cold-humid']!;
+const weather = weatherOfClimate(COLD, 7, 'Harrow Fell');
+const text = writeEpw(weather, 'made up');
+const lines = text.split('\n');
+
+/** The file with some lines changed; line numbers from 1. */
+function changed(change: (all: string[]) => void): string {
+  const all = [...lines];
+  change(all);
+  return all.join('\n');
+}
+
+/** A row with one field changed. */
+const withField = (row: string, at: number, value: string): string =>
+  row.split(',').with(at, value).join(',');
+
+const problemOf = (epw: string): { path: string; message: string } => {
+  try {
+    parseEpw(epw);
+  } catch (error) {
+    if (error instanceof InputError) return { path: error.path, message: error.message };
+    throw error;
+  }
+  throw new Error('was accepted');
+};
+
+describe('zones', () => {
+  test.each(Object.entries(CLIMATES))(
+    '%s stands in its zone by degree days and rain',
+    (_, climate) => {
+      expect(climateZone(climate.monthly.temperature, climate.monthly.rain)).toBe(climate.zone);
+      expect(drivingRainClass(climate.monthly.rain, climate.monthly.windSpeed)).toBe(
+        climate.drivingRainClass,
+      );
+    },
+  );
+});
+
+describe('a year made from a climate', () => {
+  test('has its monthly figures', () => {
+    const { monthly, zone } = climateOfWeather(weather);
+    expect(zone).toBe('6A');
+    for (let m = 0; m < 12; m++) {
+      expect(monthly.temperature[m]).toBeCloseTo(COLD.monthly.temperature[m]!, 6);
+      expect(monthly.relativeHumidity[m]).toBeCloseTo(COLD.monthly.relativeHumidity[m]!, 2);
+      expect(monthly.dailyRange![m]! / COLD.monthly.dailyRange[m]!).toBeCloseTo(1, 1);
+      expect(monthly.globalHorizontal![m]).toBeCloseTo(COLD.monthly.globalHorizontal[m]!, 6);
+      expect(monthly.windSpeed![m]).toBeCloseTo(COLD.monthly.windSpeed[m]!, 6);
+      expect(monthly.rain![m]).toBeCloseTo(COLD.monthly.rain[m]!, 6);
+    }
+  });
+
+  test('is the same for the same seed and another for another', () => {
+    expect(weatherOfClimate(COLD, 7, 'Harrow Fell')).toEqual(weather);
+    expect(weatherOfClimate(COLD, 8).temperature).not.toEqual(weather.temperature);
+  });
+
+  test('holds together: direct and diffuse make the global, no vapor above saturation over water', () => {
+    const { globalHorizontal, diffuseHorizontal, directNormal, temperature } = weather;
+    weather.relativeHumidity.forEach((rh, h) => {
+      const vapor = rh * saturationPressure(temperature[h]!);
+      expect(rh).toBeLessThanOrEqual(1);
+      expect(vapor).toBeLessThanOrEqual(saturationOverWater(temperature[h]!));
+      expect(diffuseHorizontal![h]).toBeLessThanOrEqual(globalHorizontal![h]! + 1e-9);
+      expect(directNormal![h]).toBeGreaterThanOrEqual(0);
+    });
+  });
+});
+
+describe('the weather file', () => {
+  test('written and read again gives the climate within its rounding', () => {
+    const { weather: read, notes } = parseEpw(text);
+    expect(notes).toEqual([]);
+    expect(read).toMatchObject({
+      name: 'Harrow Fell',
+      latitude: COLD.latitude,
+      elevation: COLD.elevation,
+      designTemperature: COLD.designTemperature,
+      coolingDesignTemperature: COLD.coolingDesignTemperature,
+      hours: 8760,
+    });
+    const { monthly } = climateOfWeather(read);
+    for (let m = 0; m < 12; m++) {
+      expect(Math.abs(monthly.temperature[m]! - COLD.monthly.temperature[m]!)).toBeLessThan(0.01);
+      expect(
+        Math.abs(monthly.relativeHumidity[m]! - COLD.monthly.relativeHumidity[m]!),
+      ).toBeLessThan(0.012);
+    }
+    // What was derived is a climate that a brief takes.
+    const outdoor = climateOfWeather(read);
+    validateBrief({
+      convention: 'iso',
+      indoor: { temperature: 20, humidity: { kind: 'class', class: 3 } },
+      outdoor,
+    });
+    expect(siteOf(outdoor)).toMatchObject({ zone: '6A', drivingRain: COLD.drivingRainClass });
+  });
+
+  test('8,784 hours with 29 February are a year too', () => {
+    const leap = changed((all) => {
+      const first = 8 + monthStarts(8760)[2]!;
+      const day = all.slice(first - 24, first).map((row) => row.replace(',2,28,', ',2,29,'));
+      all.splice(first, 0, ...day);
+    });
+    const { weather: read } = parseEpw(leap);
+    expect(read.hours).toBe(8784);
+    expect(climateOfWeather(read).monthly.temperature[3]).toBeCloseTo(7.5, 1);
+  });
+
+  test.each([
+    ['a missing row', (all: string[]): unknown => all.splice(108, 1), 'line 109', 'hour 6'],
+    [
+      'a row twice',
+      (all: string[]): unknown => all.splice(108, 0, all[107]!),
+      'line 109',
+      'belongs',
+    ],
+    [
+      'text in a number',
+      (all: string[]): unknown => (all[50] = withField(all[50]!, 6, 'cold')),
+      'line 51',
+      '“cold” is no number for the dry-bulb',
+    ],
+    [
+      'an empty number',
+      (all: string[]): unknown => (all[50] = withField(all[50]!, 8, '')),
+      'line 51',
+      'relative humidity',
+    ],
+    [
+      'kelvin',
+      (all: string[]): unknown => (all[8] = withField(all[8]!, 6, '263')),
+      'line 9',
+      'dry-bulb',
+    ],
+    [
+      'a humidity above what can be',
+      (all: string[]): unknown => (all[8] = withField(all[8]!, 8, '140')),
+      'line 9',
+      '140',
+    ],
+    ['the end cut off', (all: string[]): unknown => all.splice(1000), 'line 1000', 'ends before'],
+    [
+      'a second year',
+      (all: string[]): unknown => all.splice(-1, 0, all[8]!),
+      'line 8769',
+      'one year',
+    ],
+    [
+      'too few fields',
+      (all: string[]): unknown => (all[20] = '2001,1,1,13,60,?,1,2'),
+      'line 21',
+      '8 fields',
+    ],
+    ['no head', (all: string[]): unknown => all.splice(0, 8), 'line 1', 'LOCATION'],
+    [
+      'half hours',
+      (all: string[]): unknown => (all[7] = all[7]!.replace(',1,1,', ',1,2,')),
+      'line 8',
+      '2 records',
+    ],
+    [
+      'a latitude that is none',
+      (all: string[]): unknown => (all[0] = withField(all[0]!, 6, '99')),
+      'line 1',
+      'latitude',
+    ],
+    [
+      'a long gap',
+      (all: string[]): void => {
+        for (let i = 100; i < 110; i++) all[i] = withField(all[i]!, 6, '99.9');
+      },
+      'line 101',
+      'missing for 10 hours',
+    ],
+    [
+      'humidity in shares',
+      (all: string[]): void => {
+        for (let i = 8; i < 8768; i++) all[i] = withField(all[i]!, 8, '0.7');
+      },
+      'line 9',
+      'shares',
+    ],
+  ] as const)('%s is refused with its line', (_, change, line, problem) => {
+    const { path, message } = problemOf(changed(change));
+    expect(path).toBe(line);
+    expect(message).toContain(problem);
+  });
+
+  test('short gaps are filled by a straight line and said; what was never measured is left out', () => {
+    const { weather: read, notes } = parseEpw(
+      changed((all) => {
+        all[8] = withField(all[8]!, 6, '-4.0');
+        all[9] = withField(all[9]!, 6, '99.9');
+        all[10] = withField(all[10]!, 6, '-6.0');
+        for (let i = 8; i < 8768; i++) all[i] = withField(all[i]!, 33, '999');
+      }),
+    );
+    expect(read.temperature[1]).toBe(-5);
+    expect(read.rain).toBeNull();
+    expect(notes.join(' ')).toMatch(/line 10: the dry-bulb temperature .*No liquid precipitation/s);
+    const { monthly, zone } = climateOfWeather(read);
+    expect(monthly.rain).toBeUndefined();
+    expect(zone).toBe('6');
+  });
+
+  test('a file over the limit is refused before it is read', () => {
+    expect(problemOf(' '.repeat(LARGEST_WEATHER + 1)).message).toMatch(/too large.*24 MB/);
+  });
+});
