@@ -198,7 +198,7 @@ describe('the year', () => {
 
   test('a wall of which nothing counts has nothing to condense', () => {
     const open = { id: 'gap', kind: 'air' as const, thickness: 0.02, ventilation: 'open' as const };
-    expect(balanceOf(coldWall({ layers: [open] }))).toEqual({
+    expect(balanceOf(coldWall({ layers: [open] }))).toMatchObject({
       monthly: { verdict: 'none', peak: 0, planes: [] },
       vapor: null,
     });
@@ -236,5 +236,39 @@ describe('the verdict on condensation', () => {
     expect(found.status).toBe('pass');
     expect(messageText(found.reason, 'metric')).toMatch(/Air that leaks in brings far more/);
     expect(judged({ ...coldWall(), ...steadyClimate(18, 0.5) }).status).toBe('pass');
+  });
+});
+
+describe('at the edges', () => {
+  const always = (relativeHumidity: number): Partial<WallFile> => ({
+    ...steadyClimate(2, 1),
+    indoor: { temperature: 20, humidity: { kind: 'fixed', relativeHumidity } },
+  });
+
+  test('saturated indoors and outdoors, a membrane that lets nothing through: finite, and no water from nowhere', () => {
+    const tight: Record<string, Material> = {
+      tight: { name: 'Tight', conductivity: 0.4, vapor: { permeance: 0 } },
+    };
+    for (const at of [1, 2, 3]) {
+      const { layers } = coldWall();
+      const { monthly, vapor } = balanceOf(
+        coldWall({
+          ...always(1),
+          materials: tight,
+          layers: layers.toSpliced(at, 0, sheet('tight', 'tight', 0.0002)),
+        }),
+      );
+      expect(Number.isFinite(monthly.peak)).toBe(true);
+      for (const { held } of monthly.planes)
+        for (const water of held) expect(water).toBeGreaterThanOrEqual(0);
+      expect(vapor!.inward).toBeGreaterThan(0);
+    }
+  });
+
+  test('no humidity at all and a thickness of nothing are refused with their fields', () => {
+    expect(() => balanceOf(coldWall(always(0)))).toThrow(/humidity\.relativeHumidity.*above 0/);
+    expect(() => balanceOf(withLayer(coldWall(), 'wrap', { thickness: 0 }))).toThrow(
+      /layers\[3\]\.thickness/,
+    );
   });
 });

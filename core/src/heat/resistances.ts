@@ -1,6 +1,6 @@
 import { InputError } from '../errors.ts';
 import { conductivityAt } from '../materials/index.ts';
-import type { ResolvedWall } from '../wall/index.ts';
+import { onceFor, type ResolvedWall } from '../wall/index.ts';
 import { airSpaceResistance } from './air-space.ts';
 
 /** Resistance of each layer through its fill and through its member, m²K/W; without a member both are the same. */
@@ -13,13 +13,11 @@ export interface Resistances {
 const SETTLED = 1e-6;
 const MOST_ROUNDS = 500;
 
-/** What does not depend on temperature, and which layers do, kept for each wall. */
+/** What does not depend on temperature, and which layers do. */
 interface Basis {
   resistances: Resistances;
   dependent: number[];
 }
-
-const bases = new WeakMap<ResolvedWall, Basis>();
 
 /**
  * Resistances of the counted layers under given air temperatures. Conductivity that depends on temperature is taken
@@ -33,7 +31,7 @@ const bases = new WeakMap<ResolvedWall, Basis>();
  * @throws InputError when a conductivity table is so steep that the temperatures do not settle
  */
 export function resistancesAt(wall: ResolvedWall, indoor: number, outdoor: number): Resistances {
-  const basis = bases.get(wall) ?? basisOf(wall);
+  const basis = onceFor(wall, basisOf);
   if (basis.dependent.length === 0) return basis.resistances;
   const fill = basis.resistances.fill.slice();
   const member = basis.resistances.member.slice();
@@ -61,9 +59,7 @@ function basisOf(wall: ResolvedWall): Basis {
     if (layer.fill?.conductivityTable || layer.member?.material.conductivityTable)
       dependent.push(i);
   }
-  const basis = { resistances: { fill, member }, dependent };
-  bases.set(wall, basis);
-  return basis;
+  return { resistances: { fill, member }, dependent };
 }
 
 function setAt(

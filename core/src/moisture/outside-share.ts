@@ -29,18 +29,32 @@ export function outsideShare(
   const plane = condensingPlaneIndex(wall);
   const { indoorTemperature, outdoorTemperature, indoorVaporPressure } = conditions;
   if (plane === null || outdoorTemperature >= indoorTemperature) return null;
-  const resistances = pathResistances(wall, 'cavity', conditions);
-  let inside = wall.innerFilm;
-  let outside = wall.outerFilm;
-  resistances.forEach((r, i) => {
-    if (i < plane) inside += r;
-    else outside += r;
-  });
   const wanted = dewPoint(indoorVaporPressure) + margin - outdoorTemperature;
   return {
-    actual: outside / (inside + outside),
+    actual: outsideShareAt(wall, plane, conditions),
     needed: Math.min(1, Math.max(0, wanted / (indoorTemperature - outdoorTemperature))),
   };
+}
+
+/** R inside and outside a face along the cavity path, films counted, m²K/W. @param face as in `cavityFaceTemperature` */
+export function resistancesAround(
+  wall: ResolvedWall,
+  face: number,
+  conditions: Conditions,
+): { inside: number; outside: number } {
+  let inside = wall.innerFilm;
+  let outside = wall.outerFilm;
+  pathResistances(wall, 'cavity', conditions).forEach((r, i) => {
+    if (i < face) inside += r;
+    else outside += r;
+  });
+  return { inside, outside };
+}
+
+/** Share of R outside a face along the cavity path, films counted. */
+export function outsideShareAt(wall: ResolvedWall, face: number, conditions: Conditions): number {
+  const { inside, outside } = resistancesAround(wall, face, conditions);
+  return outside / (inside + outside);
 }
 
 /** The thickest layer that is tried, m. */
