@@ -1,0 +1,82 @@
+import { LIBRARY, rolesOf, boardSteps, type Materials } from '../materials/index.ts';
+import { frameStart } from '../moisture/index.ts';
+import { measured, say, type Message } from '../units/index.ts';
+import {
+  findMaterial,
+  freeLayerId,
+  outsideBoard,
+  placeFor,
+  type Command,
+  type ResolvedWall,
+  type SheetLayer,
+} from '../wall/index.ts';
+import { ventilatedGap, type RunChoices } from './setup.ts';
+
+/** A change that may mend what a run found: of the wall, or of how it is run. */
+export interface Mend {
+  label: Message;
+  commands: Command[];
+  choices: Partial<RunChoices>;
+}
+
+const RETARDER = 'variable-membrane-high-range';
+const BOARD = 'mineral-wool-board-rigid';
+
+/** Changes of air that are tried in a gap, an hour. */
+const CHANGES = [20, 50, 100, 200];
+/** So many steps of outside insulation are tried. */
+const STEPS = 4;
+
+/**
+ * Changes to try on a wall that fails a run, the smallest first: more air in the gap, a variable retarder inside the
+ * frame, more insulation outside.
+ */
+export function mendsToTry(
+  wall: ResolvedWall,
+  { airChanges }: RunChoices,
+  materials: Materials = {},
+): Mend[] {
+  const { file } = wall;
+  const find = (id: string) => findMaterial(id, file, materials);
+  const insert = (material: string, thickness: number): Command => {
+    const layer: SheetLayer = {
+      id: freeLayerId(file.layers),
+      kind: 'sheet',
+      material,
+      thickness,
+    };
+    return { type: 'insertLayer', index: placeFor(file.layers, layer, find), layer };
+  };
+  const mends: Mend[] = [];
+  if (ventilatedGap(wall))
+    for (const changes of CHANGES.filter((n) => n > airChanges))
+      mends.push({
+        label: say`${String(changes)} changes of air an hour in the gap`,
+        commands: [],
+        choices: { airChanges: changes },
+      });
+  const controlled = wall.layers
+    .slice(0, frameStart(wall))
+    .some(({ fill, fillId }) => fill && rolesOf(fillId!, fill)[0] === 'vapor-control');
+  if (!controlled && wall.mainFrame !== null)
+    mends.push({
+      label: say`Add a variable vapor retarder inside the frame`,
+      commands: [insert(RETARDER, LIBRARY[RETARDER]!.thicknesses![0]!)],
+      choices: {},
+    });
+  const board = outsideBoard(wall);
+  const material = board?.fill ?? LIBRARY[BOARD]!;
+  for (const { boards, total } of boardSteps(board?.fillId ?? BOARD, material)
+    .filter((step) => step.boards.length === 1 && step.total > (board?.thickness ?? 0) + 1e-6)
+    .slice(0, STEPS))
+    mends.push({
+      label: board
+        ? say`Outside board to ${measured('length', total)}`
+        : say`Add ${measured('length', total)} mineral wool board outside`,
+      commands: board
+        ? [{ type: 'setThickness', id: board.id, thickness: boards[0]! }]
+        : [insert(BOARD, boards[0]!)],
+      choices: {},
+    });
+  return mends;
+}

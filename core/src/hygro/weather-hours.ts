@@ -1,0 +1,117 @@
+import { saturationPressure, type WeatherYear } from '../climate/index.ts';
+import type { Indoor } from '../wall/index.ts';
+import type { Transient } from './types.ts';
+
+const SIGMA = 5.67e-8;
+/** Emissivity of building surfaces to the sky. */
+const EMISSIVITY = 0.9;
+/** What the ground throws back of the sun. */
+const ALBEDO = 0.2;
+
+const DIRECTIONS = { north: 0, east: 90, south: 180, west: 270 } as const;
+
+/** Degrees from north over east that a wall faces. */
+export function azimuthOf(side: Transient['side']): number {
+  return typeof side === 'number' ? side : DIRECTIONS[side];
+}
+
+const RAD = Math.PI / 180;
+
+/** Sun on a wall, W/m²: direct, half the diffuse sky, and half of what the ground throws back (isotropic sky). */
+export function sunOnWall(weather: WeatherYear, hour: number, azimuth: number): number {
+  const { latitude, globalHorizontal, directNormal, diffuseHorizontal } = weather;
+  if (!globalHorizontal) return 0;
+  const global = globalHorizontal[hour]!;
+  if (global <= 0) return 0;
+  const diffuse = diffuseHorizontal ? diffuseHorizontal[hour]! : 0.5 * global;
+  const day = Math.floor(hour / 24) + 1;
+  const declination = 23.45 * RAD * Math.sin((2 * Math.PI * (284 + day)) / 365);
+  const solar = (hour % 24) + 0.5 + (4 * (weather.longitude - 15 * weather.timeZone)) / 60;
+  const angle = (solar - 12) * 15 * RAD;
+  const phi = latitude * RAD;
+  const height =
+    Math.sin(phi) * Math.sin(declination) + Math.cos(phi) * Math.cos(declination) * Math.cos(angle);
+  // Components of the sun's direction toward south and west.
+  const south =
+    Math.sin(phi) * Math.cos(declination) * Math.cos(angle) - Math.cos(phi) * Math.sin(declination);
+  const west = Math.cos(declination) * Math.sin(angle);
+  const facing = -Math.cos(azimuth * RAD) * south - Math.sin(azimuth * RAD) * west;
+  const direct = directNormal
+    ? directNormal[hour]!
+    : height > 0.05
+      ? (global - diffuse) / height
+      : 0;
+  return direct * Math.max(0, facing) + 0.5 * diffuse + 0.5 * ALBEDO * global;
+}
+
+/** Long-wave loss of a wall to the sky beyond what the film to the air counts, W/m²; zero without figures. */
+export function skyLoss(weather: WeatherYear, hour: number): number {
+  if (!weather.longwave) return 0;
+  const air = SIGMA * (weather.temperature[hour]! + 273.15) ** 4;
+  return 0.5 * EMISSIVITY * (weather.longwave[hour]! - air);
+}
+
+/**
+ * Rain driven on a wall, kg/(m²·h): 2/9·v·r^(8/9)·cos D (ISO 15927-3:2009, 4.2), rain that falls as snow left out.
+ *
+ * @param azimuth that the wall faces
+ */
+export function drivingRain(weather: WeatherYear, hour: number, azimuth: number): number {
+  const { rain, windSpeed, windDirection, temperature } = weather;
+  if (!rain || !windSpeed || temperature[hour]! <= 0) return 0;
+  const toward = windDirection ? Math.cos((windDirection[hour]! - azimuth) * RAD) : 0.5;
+  return (2 / 9) * windSpeed[hour]! * rain[hour]! ** (8 / 9) * Math.max(0, toward);
+}
+
+/** Viscosity of air, Pa·s, and its density, kg/m³. */
+const VISCOSITY = 1.8e-5;
+const AIR_DENSITY = 1.2;
+/** Of the wind's pressure, between top and bottom of a facade. */
+const WIND_SHARE = 0.05;
+/** Stack pressure for each m and K, Pa. */
+const STACK = 0.043;
+const DISCHARGE = 0.6;
+/** Of the opening, behind an insect screen. */
+const SCREENED = 0.5;
+
+/**
+ * Air through a gap open at top and bottom, m³/(s·m) of wall length: wind and stack against the friction of the channel
+ * and the losses of both openings, Δp = 12μH/d³·q + ρ·(q/(C·A))².
+ *
+ * @param depth of the gap, m
+ * @param opening at top and at bottom, m²/m
+ */
+export function gapFlow(
+  depth: number,
+  height: number,
+  opening: number,
+  screened: boolean,
+  wind: number,
+  warmer: number,
+): number {
+  const pressure = WIND_SHARE * 0.5 * AIR_DENSITY * wind ** 2 + STACK * height * Math.abs(warmer);
+  const friction = (12 * VISCOSITY * height) / depth ** 3;
+  const area = DISCHARGE * opening * (screened ? SCREENED : 1);
+  const loss = AIR_DENSITY / area ** 2;
+  return (2 * pressure) / (friction + Math.sqrt(friction ** 2 + 4 * loss * pressure));
+}
+
+/** Indoor air by the brief in a month: °C and Pa. */
+export function indoorAir(
+  indoor: Indoor,
+  month: number,
+  outdoorTemperature: number,
+  outdoorPressure: number,
+  classPressure: (humidityClass: number, pe: number, te: number, ti: number) => number,
+): { temperature: number; pressure: number } {
+  const temperature =
+    typeof indoor.temperature === 'number' ? indoor.temperature : indoor.temperature[month]!;
+  const { humidity } = indoor;
+  const pressure =
+    humidity.kind === 'class'
+      ? classPressure(humidity.class, outdoorPressure, outdoorTemperature, temperature)
+      : (humidity.kind === 'fixed'
+          ? humidity.relativeHumidity
+          : humidity.relativeHumidity[month]!) * saturationPressure(temperature);
+  return { temperature, pressure };
+}
