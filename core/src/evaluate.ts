@@ -49,12 +49,13 @@ export function evaluate(
 ): ResultFile {
   const assessment = assess(file, projectMaterials);
   const { thickness, cost, carbon, incomplete } = assessment.quantities;
+  const { monthly, vapor } = monthlyBalance(assessment.wall);
   return {
     format: 'eldrun-result',
     version: 1,
     wall: file.name,
     thermal: assessment.thermal,
-    moisture: { ...assessment.moisture, ...monthlyBalance(assessment.wall) },
+    moisture: { ...assessment.moisture, monthly, vapor },
     quantities: { thickness, cost, carbon, incomplete },
     verdicts: verdictsOf(assessment, projectMaterials).map((verdict) => ({
       id: verdict.id,

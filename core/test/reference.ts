@@ -27,3 +27,18 @@ export function referenceCases(folder: string): ReferenceCase[] {
     .filter((file) => file.endsWith('.json'))
     .map((file) => readReference<ReferenceCase>(join(folder, file)));
 }
+
+/** A reference case of the transient simulation. */
+export interface TransientCase<Input, Expected, Tolerance> {
+  input: Input;
+  expected: Expected;
+  tolerance: Tolerance;
+}
+
+/** Reads one of `reference/transient`, whose README states equations and tolerances. */
+export function transientCase<Input, Expected, Tolerance>(
+  name: string,
+): TransientCase<Input, Expected, Tolerance> {
+  const path = join(import.meta.dirname, 'reference/transient', `${name}.json`);
+  return JSON.parse(readFileSync(path, 'utf8')) as TransientCase<Input, Expected, Tolerance>;
+}

@@ -46,7 +46,7 @@ function gapOf({ wall }: LayerAssessment): Gap | null {
     actual += layer.thickness;
     layers.push(layer.id);
   }
-  const rain = wall.climate?.drivingRainClass;
+  const rain = wall.site.drivingRain;
   const wet = rain === 'moderate' || rain === 'severe';
   return {
     cladding,

@@ -9,6 +9,14 @@ import { InputError } from '../errors.ts';
 import type { Materials } from '../materials/index.ts';
 import { applyCommands, type Command } from '../wall/index.ts';
 import { airBarrier } from './air-barrier.ts';
+import { airLeakage } from './air-leakage.ts';
+import { codeInsulation } from './code-insulation.ts';
+import { codeRetarder } from './code-retarder.ts';
+import { humidityTarget } from './humidity-target.ts';
+import { methodsDiffer } from './methods-differ.ts';
+import { retarderSide } from './retarder-side.ts';
+import { sheathingMoistureRule } from './sheathing-moisture.ts';
+import { sunDriven } from './sun-driven.ts';
 import { claddingGap } from './cladding-gap.ts';
 import { effectiveR } from './effective-r.ts';
 import { framingLoss as framingLossRule } from './framing-loss.ts';
@@ -32,6 +40,7 @@ import { vaporTrap } from './vapor-trap.ts';
 import { waterBarrier } from './water-barrier.ts';
 
 export { STATUS_ORDER, type Effect, type Fix, type Status, type Verdict } from './types.ts';
+export { usualCode } from './code-path.ts';
 export { layerName, lower } from './words.ts';
 
 /** In the order in which equals are shown. */
@@ -39,8 +48,16 @@ const RULES: readonly Rule[] = [
   layerOrder,
   sheathingDewPoint,
   monthlyCondensation,
-  innerSurface,
+  retarderSide,
   vaporTrap,
+  sheathingMoistureRule,
+  sunDriven,
+  humidityTarget,
+  innerSurface,
+  airLeakage,
+  codeRetarder,
+  codeInsulation,
+  methodsDiffer,
   waterBarrier,
   airBarrier,
   claddingGap,

@@ -47,7 +47,7 @@ function limitOf({ fill, thickness }: ResolvedLayer): number {
   return fill.sorption ? ABSORBING : NOT_ABSORBING;
 }
 
-const bearable = (assessment: LayerAssessment): boolean => {
+export const bearable = (assessment: LayerAssessment): boolean => {
   const worst = worstPlane(assessment);
   return (
     monthlyBalance(assessment.wall).monthly.verdict !== 'accumulates' &&
@@ -96,7 +96,7 @@ export const monthlyCondensation: LayerRule = {
   },
 
   fixes: (context) => [
-    ...addRetarder(context),
+    ...addRetarder(context, bearable),
     ...smallestOutsideInsulation(context, { layers: bearable }),
   ],
 };
@@ -107,7 +107,10 @@ function placeName(assessment: LayerAssessment, { plane, layer }: Worst): Messag
 }
 
 /** A variable retarder inside the frame, where nothing controls vapor there yet. */
-function addRetarder(context: FixContext): Fix[] {
+export function addRetarder(
+  context: FixContext,
+  mended: (after: LayerAssessment) => boolean,
+): Fix[] {
   const { layers, mainFrame } = context.assessment.wall;
   const frame = layers.findIndex(({ member }) => member && member.frame === mainFrame);
   const controlled = layers
@@ -115,6 +118,6 @@ function addRetarder(context: FixContext): Fix[] {
     .some(({ fillId, fill }) => fillId && fill && rolesOf(fillId, fill)[0] === 'vapor-control');
   if (frame < 0 || controlled) return [];
   return addSheet(context, VARIABLE_RETARDER, say`Add a variable vapor retarder inside the frame`, {
-    layers: bearable,
+    layers: mended,
   });
 }

@@ -1,9 +1,10 @@
-import type { Assessment, LayerAssessment } from '../assess.ts';
-import { LIBRARY, rolesOf, type Material } from '../materials/index.ts';
+import type { Assessment } from '../assess.ts';
+import { boardSteps, LIBRARY, type BoardStep } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
 import {
   findMaterial,
   freeLayerId,
+  outsideBoard,
   placeFor,
   type Command,
   type ResolvedLayer,
@@ -15,55 +16,6 @@ import { lower } from './words.ts';
 /** The two schools of outside insulation, offered side by side where a wall has none: fibers and foam. */
 const SCHOOLS = ['mineral-wool-board-rigid', 'polyiso-foil-faced'] as const;
 
-/** The thickest outside insulation that a fix proposes, m. */
-const THICKEST = 0.32;
-
-/** The outermost board outside the main frame that is there to insulate, or null. */
-export function outsideBoard({ wall }: LayerAssessment): ResolvedLayer | null {
-  let frame = -1;
-  let board: ResolvedLayer | null = null;
-  for (let i = 0; i < wall.counted; i++) {
-    const layer = wall.layers[i]!;
-    if (layer.member && layer.member.frame === wall.mainFrame) frame = i;
-    if (
-      i > frame &&
-      layer.source.kind === 'sheet' &&
-      layer.fill &&
-      rolesOf(layer.fillId!, layer.fill)[0] === 'continuous-insulation'
-    )
-      board = layer;
-  }
-  return board && board.index > frame ? board : null;
-}
-
-interface Step {
-  total: number;
-  boards: number[];
-}
-
-/** Thicknesses one or two boards as sold make together, thinnest first: m. */
-export function boardSteps(id: string, material: Material): Step[] {
-  const sold = material.thicknesses ?? libraryThicknesses(id);
-  const singles = sold.map((t) => ({ total: t, boards: [t] }));
-  const most = Math.max(0, ...sold);
-  const pairs = sold.flatMap((a, i) =>
-    sold
-      .slice(i)
-      .filter((b) => a + b > most + 1e-6 && a + b <= THICKEST)
-      .map((b) => ({ total: a + b, boards: [b, a] })),
-  );
-  return [...singles, ...pairs].sort(
-    (x, y) => x.total - y.total || x.boards.length - y.boards.length,
-  );
-}
-
-/** Sizes for a file's own board that does not say how it is sold, m. */
-const USUAL_BOARDS = [0.0254, 0.0381, 0.0508, 0.0762, 0.1016];
-
-function libraryThicknesses(id: string): number[] {
-  return (Object.hasOwn(LIBRARY, id) ? LIBRARY[id]!.thicknesses : undefined) ?? USUAL_BOARDS;
-}
-
 /**
  * The smallest step of outside insulation, in boards as sold, after which a wall satisfies a condition: more of the
  * board it has, or, where it has none, a new one of either school.
@@ -73,7 +25,7 @@ function libraryThicknesses(id: string): number[] {
  */
 export function smallestOutsideInsulation(context: FixContext, satisfied: Satisfied): Fix[] {
   const { assessment } = context;
-  const board = outsideBoard(assessment);
+  const board = outsideBoard(assessment.wall);
   if (board) {
     const steps = boardSteps(board.fillId!, board.fill!).filter(
       (step) => step.total > board.thickness + 1e-6,
@@ -91,9 +43,9 @@ export function smallestOutsideInsulation(context: FixContext, satisfied: Satisf
 
 function firstOf(
   context: FixContext,
-  steps: Step[],
+  steps: BoardStep[],
   satisfied: Satisfied,
-  change: (step: Step) => { label: Message; commands: Command[] },
+  change: (step: BoardStep) => { label: Message; commands: Command[] },
 ): Fix | null {
   for (const step of steps.slice(firstThatHolds(context, steps, satisfied, change))) {
     const { label, commands } = change(step);
@@ -106,9 +58,9 @@ function firstOf(
 /** Index of the first step after which the section satisfies, by bisection: each trial solves a section. */
 function firstThatHolds(
   { assessAfter }: FixContext,
-  steps: Step[],
+  steps: BoardStep[],
   { whole }: Satisfied,
-  change: (step: Step) => { commands: Command[] },
+  change: (step: BoardStep) => { commands: Command[] },
 ): number {
   if (!whole) return 0;
   let low = 0;
@@ -128,7 +80,7 @@ function sizes(boards: number[]): Message {
     : say`${measured('length', boards[0]!)} + ${measured('length', boards[1]!)}`;
 }
 
-function thicken({ wall }: Assessment, board: ResolvedLayer, { boards }: Step) {
+function thicken({ wall }: Assessment, board: ResolvedLayer, { boards }: BoardStep) {
   const [first, second] = boards;
   const commands: Command[] = [{ type: 'setThickness', id: board.id, thickness: first! }];
   if (second !== undefined)
@@ -144,7 +96,7 @@ function thicken({ wall }: Assessment, board: ResolvedLayer, { boards }: Step) {
   return { label: say`Outside board to ${sizes(boards)}`, commands };
 }
 
-function add({ assessment, materials }: FixContext, material: string, { boards }: Step) {
+function add({ assessment, materials }: FixContext, material: string, { boards }: BoardStep) {
   let layers = assessment.wall.file.layers;
   const find = (id: string) => findMaterial(id, assessment.wall.file, materials);
   const commands: Command[] = boards.map((thickness) => {

@@ -1,5 +1,7 @@
 import type { LayerAssessment } from '../assess.ts';
-import { outsideShare } from '../moisture/index.ts';
+import { dewPoint } from '../climate/index.ts';
+import { cavityFaceTemperature } from '../heat/index.ts';
+import { condensingPlaneIndex, hoursAtRisk, outsideShare } from '../moisture/index.ts';
 import { measured, say } from '../units/index.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
 import type { LayerRule } from './types.ts';
@@ -8,8 +10,16 @@ import { count, layerName, monthName } from './words.ts';
 /** A margin below this leaves nothing for a cold week or a wet house, K. */
 const THIN = 1;
 
-const staysAbove = ({ moisture }: LayerAssessment): boolean =>
+export const staysAbove = ({ moisture }: LayerAssessment): boolean =>
   moisture.condensingPlane !== null && moisture.condensingPlane.margin.every((m) => m >= 0);
+
+/** How far the plane lies above the indoor dew point on the design day, K. */
+function designMargin({ wall }: LayerAssessment): number {
+  const plane = condensingPlaneIndex(wall)!;
+  return (
+    cavityFaceTemperature(wall, plane, wall.design) - dewPoint(wall.design.indoorVaporPressure)
+  );
+}
 
 /** The condensing plane against the indoor dew point: what leaking indoor air would meet. */
 export const sheathingDewPoint: LayerRule = {
@@ -36,7 +46,10 @@ export const sheathingDewPoint: LayerRule = {
     const ratio = share
       ? say` ${measured('share', share.actual)} of R lies outside it, ${measured('share', share.needed)} would do in that month.`
       : '';
-    const leaves = 'Monthly means through the cavity, for air that leaks in.';
+    const hours = hoursAtRisk(wall)!.reduce((sum, h) => sum + h, 0);
+    const design = designMargin(assessment);
+    const cold = say` ${measured('hours', hours)} of the year below it, estimated with daily and weekly swings; on the design day ${measured('temperatureDifference', Math.abs(design))} ${design < 0 ? 'below' : 'above'}.`;
+    const leaves = say`Monthly means through the cavity, for air that leaks in.${cold}`;
     if (months > 0)
       return {
         status: 'fail',

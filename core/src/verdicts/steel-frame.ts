@@ -1,7 +1,8 @@
 import type { Assessment } from '../assess.ts';
 import { hasSteelStuds, publishedSteel } from '../heat/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import { outsideBoard, smallestOutsideInsulation } from './outside-insulation.ts';
+import { outsideBoard } from '../wall/index.ts';
+import { smallestOutsideInsulation } from './outside-insulation.ts';
 import type { SectionRule } from './types.ts';
 import { widerStuds } from './wider-studs.ts';
 
@@ -27,7 +28,7 @@ export const steelFrame: SectionRule = {
   judge(assessment) {
     const { wall, thermal, framingLoss } = assessment;
     if (!hasSteelStuds(wall)) return null;
-    const board = outsideBoard(assessment);
+    const board = outsideBoard(assessment.wall);
     const outside = board
       ? say`${measured('resistance', thermal.layers[board.index]!.resistance)} of board outside them`
       : say`no insulation outside them`;

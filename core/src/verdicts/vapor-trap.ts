@@ -1,5 +1,6 @@
-import { LIBRARY, isWood } from '../materials/index.ts';
-import { AIR_PERMEABILITY, measured, PERM, say } from '../units/index.ts';
+import { LIBRARY } from '../materials/index.ts';
+import { dryingOf, isWooden, type Drying } from '../moisture/index.ts';
+import { AIR_PERMEABILITY, measured, PERM, say, type Message } from '../units/index.ts';
 import type { ResolvedLayer } from '../wall/index.ts';
 import type { LayerAssessment } from '../assess.ts';
 import type { LayerRule } from './types.ts';
@@ -23,14 +24,20 @@ function openPermeance(layer: ResolvedLayer): number {
 }
 
 interface Trap {
-  wood: ResolvedLayer;
+  /** What is shut in. */
+  shut: ResolvedLayer;
+  wooden: boolean;
   inside: ResolvedLayer;
   outside: ResolvedLayer;
   /** Permeance of the more open of the two, kg/(s·m²·Pa). */
   bestWayOut: number;
 }
 
-/** The tightest enclosure of any wood in the counted layers, or null where all can dry to one side at least. */
+/** Whether water does harm in a layer, or stays in it: wood, and what takes up moisture. */
+const canBeHarmed = (layer: ResolvedLayer): boolean =>
+  isWooden(layer) || layer.fill?.sorption !== undefined;
+
+/** The tightest enclosure of anything in the counted layers that water harms; of wood first. Null where there is none. */
 function worstTrap({ wall }: LayerAssessment): Trap | null {
   const layers = wall.layers.slice(0, wall.counted);
   const tightest = (some: ResolvedLayer[]): ResolvedLayer | null =>
@@ -39,19 +46,29 @@ function worstTrap({ wall }: LayerAssessment): Trap | null {
       null,
     );
   let worst: Trap | null = null;
-  for (const wood of layers) {
-    const isWooden =
-      (wood.fill && isWood(wood.fillId!, wood.fill)) ||
-      (wood.member && isWood(wood.member.shape.material, wood.member.material));
-    if (!isWooden) continue;
-    const inside = tightest(layers.slice(0, wood.index));
-    const outside = tightest(layers.slice(wood.index + 1));
+  for (const shut of layers.filter(canBeHarmed)) {
+    const inside = tightest(layers.slice(0, shut.index));
+    const outside = tightest(layers.slice(shut.index + 1));
     if (!inside || !outside) continue;
+    const wooden = isWooden(shut);
     const bestWayOut = Math.max(openPermeance(inside), openPermeance(outside));
-    if (bestWayOut <= CLASS_II && (!worst || bestWayOut < worst.bestWayOut))
-      worst = { wood, inside, outside, bestWayOut };
+    if (bestWayOut > CLASS_II || (!wooden && openPermeance(shut) <= CLASS_II)) continue;
+    if (!worst || (wooden === worst.wooden ? bestWayOut < worst.bestWayOut : wooden))
+      worst = { shut, wooden, inside, outside, bestWayOut };
   }
   return worst;
+}
+
+/** How the wood panel that dries worst does so. */
+function dryingText(assessment: LayerAssessment): Message {
+  const best = ({ inward, outward }: Drying): number =>
+    Math.max(inward.permeance, outward.permeance);
+  const worst = dryingOf(assessment.wall)
+    .filter(({ layer }) => layer.source.kind === 'sheet')
+    .toSorted((a, b) => best(a) - best(b))[0];
+  if (!worst) return [];
+  const { layer, inward, outward } = worst;
+  return say`While damp, ${lower(layerName(assessment, layer))} dries inward through ${measured('permeance', inward.permeance)} and outward through ${measured('permeance', outward.permeance)}. `;
 }
 
 /** Low-permeance layers on both sides of wood: what gets wet between them stays wet. */
@@ -64,13 +81,13 @@ export const vaporTrap: LayerRule = {
     if (!trap)
       return {
         status: 'pass',
-        title: say`Every wood layer can dry to one side at least`,
-        reason: say`No wood lies between two layers as tight as ${measured('permeance', CLASS_II)} at their most open.`,
+        title: say`Everything that water harms can dry to one side at least`,
+        reason: say`${dryingText(assessment)}Nothing that takes up water lies between two layers as tight as ${measured('permeance', CLASS_II)} at their most open.`,
       };
     const name = (layer: ResolvedLayer): string => layerName(assessment, layer);
     return {
-      status: trap.bestWayOut <= CLASS_I ? 'fail' : 'caution',
-      title: say`${name(trap.wood)} is shut in between two low-permeance layers`,
+      status: trap.wooden && trap.bestWayOut <= CLASS_I ? 'fail' : 'caution',
+      title: say`${name(trap.shut)} is shut in between two low-permeance layers`,
       reason: say`${name(trap.inside)} (${measured('permeance', openPermeance(trap.inside))}) inside and ${lower(name(trap.outside))} (${measured('permeance', openPermeance(trap.outside))}) outside: a leak or a wet start cannot dry out.`,
     };
   },

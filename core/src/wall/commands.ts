@@ -5,6 +5,7 @@ import type {
   Brief,
   Fastener,
   FramedLayer,
+  Indoor,
   Layer,
   Member,
   ProjectWall,
@@ -25,6 +26,7 @@ export type Command =
   | { type: 'setVoidLevel'; voidLevel: 0 | 1 | 2 }
   | { type: 'setMaterial'; id: string; material: Material | null }
   | { type: 'rename'; name: string }
+  | { type: 'setIndoor'; indoor: Indoor }
   | { type: 'followBrief'; field: keyof Brief };
 
 /** An id for a new layer: `L1`, `L2`… the first that is free. */
@@ -102,6 +104,8 @@ export function applyCommand<W extends ProjectWall>(wall: W, command: Command): 
     }
     case 'rename':
       return { ...wall, name: command.name };
+    case 'setIndoor':
+      return { ...wall, indoor: command.indoor };
     case 'followBrief': {
       const { [command.field]: _, ...rest } = wall;
       return rest as W;

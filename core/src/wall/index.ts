@@ -3,3 +3,4 @@ export * from './placement.ts';
 export * from './resolve.ts';
 export * from './shares.ts';
 export * from './types.ts';
+export * from './outside.ts';

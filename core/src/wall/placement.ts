@@ -163,3 +163,8 @@ export function firstPlacementProblem(
   }
   return null;
 }
+
+/** First letter small, for a name inside a sentence. Abbreviations stay as they are. */
+export function lower(name: string): string {
+  return /^[A-Z][A-Z]/.test(name) ? name : name.charAt(0).toLowerCase() + name.slice(1);
+}

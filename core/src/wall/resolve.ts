@@ -3,7 +3,9 @@ import {
   CLIMATES,
   classVaporPressure,
   saturationPressure,
-  type Climate,
+  siteOf,
+  type Outdoor,
+  type Site,
 } from '../climate/index.ts';
 import { LIBRARY, type Material, type Materials } from '../materials/index.ts';
 import { clearFieldShare, frameOf, mainFrameOf, memberShare } from './shares.ts';
@@ -13,7 +15,6 @@ import type {
   FramedLayer,
   Layer,
   Member,
-  Outdoor,
   ProjectWall,
   Ventilation,
   WallFile,
@@ -67,7 +68,20 @@ export interface ResolvedWall {
   months: readonly Conditions[];
   design: Conditions;
   coldestMonth: number;
-  climate: Climate | null;
+  site: Site;
+  /** What `onceFor` keeps. */
+  memo: Map<unknown, unknown>;
+}
+
+/**
+ * What a computation gives for a wall, computed once in the life of the wall.
+ *
+ * @param compute a function of the wall alone, the same one each time
+ */
+export function onceFor<T>(wall: ResolvedWall, compute: (wall: ResolvedWall) => T): T {
+  let value = wall.memo.get(compute) as T | undefined;
+  if (value === undefined) wall.memo.set(compute, (value = compute(wall)));
+  return value;
 }
 
 /** R_si and R_se by convention, m²K/W (EN ISO 6946:2017, Table 7; ASHRAE Handbook, Fundamentals; wall-file rule 1). */
@@ -78,13 +92,15 @@ export const FILMS = {
 
 /** The wall file that a project's wall stands for: what it leaves out comes from the brief. */
 export function withBrief(wall: ProjectWall, brief: Brief): WallFile {
-  const targets = wall.targets ?? brief.targets;
+  const { targets, airtightness, code } = { ...brief, ...wall };
   return {
     ...wall,
     convention: wall.convention ?? brief.convention,
     indoor: wall.indoor ?? brief.indoor,
     outdoor: wall.outdoor ?? brief.outdoor,
     ...(targets ? { targets } : {}),
+    ...(airtightness ? { airtightness } : {}),
+    ...(code ? { code } : {}),
   };
 }
 
@@ -122,11 +138,11 @@ export function resolveWall(file: WallFile, projectMaterials: Materials = {}): R
   const open = layers.findIndex((layer) => layer.ventilation === 'open');
   const counted = open < 0 ? layers.length : open;
   const films = FILMS[file.convention];
-  const outdoor = resolveOutdoor(file.outdoor);
-  const months = outdoor.temperature.map((temperature, m) =>
-    conditions(file, m, temperature, outdoor.relativeHumidity[m]!),
+  const site = resolveSite(file.outdoor);
+  const months = site.temperature.map((temperature, m) =>
+    conditions(file, m, temperature, site.relativeHumidity[m]!),
   );
-  const coldestMonth = outdoor.temperature.indexOf(Math.min(...outdoor.temperature));
+  const coldestMonth = site.temperature.indexOf(Math.min(...site.temperature));
   return {
     file,
     layers,
@@ -138,11 +154,12 @@ export function resolveWall(file: WallFile, projectMaterials: Materials = {}): R
     design: conditions(
       file,
       coldestMonth,
-      outdoor.designTemperature,
-      outdoor.relativeHumidity[coldestMonth]!,
+      site.designTemperature,
+      site.relativeHumidity[coldestMonth]!,
     ),
     coldestMonth,
-    climate: 'climate' in file.outdoor ? CLIMATES[file.outdoor.climate]! : null,
+    site,
+    memo: new Map(),
   };
 }
 
@@ -196,32 +213,16 @@ function resolveMember(layer: FramedLayer, material: Material): ResolvedMember {
   };
 }
 
-interface OutdoorYear {
-  temperature: readonly number[];
-  relativeHumidity: readonly number[];
-  designTemperature: number;
-}
-
-/** The outdoor year a wall file or brief names, from the library or inline. @throws InputError for an unknown climate */
-export function resolveOutdoor(outdoor: Outdoor): OutdoorYear {
-  if ('monthly' in outdoor)
-    return {
-      temperature: outdoor.monthly.temperature,
-      relativeHumidity: outdoor.monthly.relativeHumidity,
-      designTemperature: outdoor.designTemperature,
-    };
-  if (!Object.hasOwn(CLIMATES, outdoor.climate))
+/** The place a wall file or brief names. @throws InputError for an unknown climate */
+export function resolveSite(outdoor: Outdoor): Site {
+  const site = siteOf(outdoor);
+  if (!site)
     throw new InputError(
       'outdoor.climate',
-      `the climate library has no “${outdoor.climate}”`,
+      `the climate library has no “${'climate' in outdoor ? outdoor.climate : ''}”`,
       Object.keys(CLIMATES).join(', '),
     );
-  const climate = CLIMATES[outdoor.climate]!;
-  return {
-    temperature: climate.monthly.temperature,
-    relativeHumidity: climate.monthly.relativeHumidity,
-    designTemperature: climate.designTemperature,
-  };
+  return site;
 }
 
 /** Both sides of the wall in a month, or on the design day with that month's humidities. */

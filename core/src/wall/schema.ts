@@ -1,8 +1,9 @@
 import Joi from 'joi';
-import { getLocation, parse as parseTolerantly, type ParseError } from 'jsonc-parser';
 import { InputError } from '../errors.ts';
 import { CLIMATES } from '../climate/index.ts';
+import { CODE_EDITIONS, ZONE } from '../prescriptive/index.ts';
 import { LIBRARY, ROLES, type Material, type Materials } from '../materials/index.ts';
+import { check, parseJson } from './check.ts';
 import { clearFieldShare, frameOf, memberShare } from './shares.ts';
 import {
   MOST_LAYERS,
@@ -15,8 +16,7 @@ import {
   type WallFile,
 } from './types.ts';
 
-/** The largest wall file, bytes. */
-export const LARGEST_FILE = 1024 * 1024;
+export { check, LARGEST_FILE } from './check.ts';
 
 const positive = Joi.number().greater(0);
 const length = positive.max(10);
@@ -64,6 +64,10 @@ export const materialSchema = Joi.object({
   specificHeat: positive.max(1e5),
   vapor: vapor.required(),
   sorption: table(Joi.number().min(0).max(1), Joi.number().min(0).max(1e4)),
+  conductivityPerWater: Joi.number().min(0).max(1),
+  liquid: Joi.object({
+    diffusivity: table(Joi.number().min(0).max(1e4), Joi.number().min(0).max(1)).required(),
+  }).unknown(),
   emissivity: Joi.number().greater(0).max(1),
   labeledRPerInch: positive.max(100),
   agedRPerInch: positive.max(100),
@@ -199,13 +203,56 @@ const outdoor = Joi.object({
   monthly: Joi.object({
     temperature: month12(temperature).required(),
     relativeHumidity: month12(relativeHumidity).required(),
+    dailyRange: month12(Joi.number().min(0).max(60)),
+    globalHorizontal: month12(Joi.number().min(0).max(1000)),
+    windSpeed: month12(Joi.number().min(0).max(60)),
+    rain: month12(Joi.number().min(0).max(10_000)),
   }).unknown(),
+  name: text.max(200),
+  zone: Joi.string().pattern(ZONE),
+  latitude: Joi.number().min(-90).max(90),
+  elevation: Joi.number().min(-1000).max(10_000),
+  coolingDesignTemperature: temperature,
+  weather: id,
   designTemperature: temperature.when('monthly', { is: Joi.exist(), then: Joi.required() }),
 })
   .xor('climate', 'monthly')
   .unknown();
 
 const targets = Joi.object({ r: positive.max(1000), thickness: length }).unknown();
+
+const airtightness = Joi.object({
+  flow: Joi.number().min(0).max(1).required(),
+  pressure: positive.max(1000).required(),
+}).unknown();
+
+const outsideLeast = Joi.object({
+  shallow: Joi.number().min(0).max(100),
+  deep: Joi.number().min(0).max(100),
+}).unknown();
+
+const code = Joi.object({
+  edition: Joi.string()
+    .valid('none', ...CODE_EDITIONS)
+    .required(),
+  zone: Joi.string().pattern(ZONE),
+  own: Joi.object({
+    retarderRequired: Joi.boolean(),
+    notPermitted: Joi.array().items(Joi.string().valid('I', 'II', 'III')),
+    classThree: outsideLeast,
+    classThreeVented: Joi.array().items(Joi.string().max(100)).max(20),
+    classTwo: outsideLeast,
+    options: Joi.array()
+      .items(
+        Joi.object({
+          cavity: Joi.number().min(0).max(100).required(),
+          continuous: Joi.number().min(0).max(100).required(),
+        }).unknown(),
+      )
+      .max(20),
+    u: positive.max(100),
+  }).unknown(),
+}).unknown();
 
 const briefFields = {
   convention: Joi.string().valid('iso', 'ashrae'),
@@ -218,6 +265,8 @@ const wallFields = {
   version: Joi.number().valid(WALL_VERSION).required(),
   name: text.max(200).required(),
   targets,
+  airtightness,
+  code,
   layers: Joi.array().items(layer).max(MOST_LAYERS).required(),
   fasteners: Joi.array()
     .items(
@@ -251,85 +300,9 @@ export const briefSchema = Joi.object({
   indoor: indoor.required(),
   outdoor: outdoor.required(),
   targets,
+  airtightness,
+  code,
 }).unknown();
-
-/** What is allowed where Joi's own message does not say it in the field's words. */
-function allowedBy(detail: Joi.ValidationErrorItem): { problem: string; allowed: string } {
-  const context = (detail.context ?? {}) as Record<string, unknown>;
-  const value = JSON.stringify(context['value'])?.slice(0, 80) ?? 'nothing';
-  const limit = String(context['limit']);
-  const of = (problem: string, allowed: string) => ({ problem, allowed });
-  switch (detail.type) {
-    case 'any.custom':
-      return of(String(context['problem']), String(context['allowed']));
-    case 'any.required':
-      return of('is missing', 'this field has to be there');
-    case 'any.only':
-      return of(`${value} is not known`, (context['valids'] as unknown[]).map(String).join(' or '));
-    case 'number.base':
-      return of(`${value} is not a number`, 'a finite number');
-    case 'number.infinity':
-    case 'number.unsafe':
-      return of('is not a finite number of usable size', 'a finite number');
-    case 'number.greater':
-      return of(`${value} is too small`, `above ${limit}`);
-    case 'number.min':
-      return of(`${value} is too small`, `at least ${limit}`);
-    case 'number.max':
-      return of(`${value} is too large`, `at most ${limit}`);
-    case 'number.integer':
-      return of(`${value} is not whole`, 'a whole number');
-    case 'string.base':
-      return of(`${value} is not text`, 'text');
-    case 'string.empty':
-    case 'string.min':
-      return of('is empty', 'some text');
-    case 'string.max':
-      return of('is too long', `at most ${limit} characters`);
-    case 'array.base':
-      return of(`${value} is not a list`, 'a list');
-    case 'array.length':
-      return of('has a different number of entries', `${limit} entries`);
-    case 'array.min':
-      return of('has too few entries', `at least ${limit}`);
-    case 'array.max':
-      return of('has too many entries', `at most ${limit}`);
-    case 'array.includesRequiredUnknowns':
-      return of('has too few entries', 'a number for each of the twelve months');
-    case 'array.orderedLength':
-      return of('has too many entries', `${limit} entries`);
-    case 'object.base':
-      return of(`${value} is not an object`, 'an object with named fields');
-    case 'object.xor':
-    case 'object.missing':
-      return of(
-        'says too much or too little',
-        `one of ${(context['peers'] as string[]).join(', ')}`,
-      );
-    default:
-      return of(detail.message.replace(/^"[^"]*" /, ''), 'see the wall-file format');
-  }
-}
-
-function pathText(path: (string | number)[]): string {
-  return path
-    .map((step, i) => (typeof step === 'number' ? `[${step}]` : i ? `.${step}` : step))
-    .join('');
-}
-
-/**
- * Checks a value against a schema and reports the first thing wrong in Eldrun's own words.
- *
- * @throws InputError with the field's path
- */
-export function check<T>(schema: Joi.Schema, value: unknown, base = ''): T {
-  const result = schema.required().validate(value, { convert: false, abortEarly: true });
-  if (!result.error) return result.value as T;
-  const detail = result.error.details[0]!;
-  const { problem, allowed } = allowedBy(detail);
-  const path = pathText(detail.path);
-  throw new InputError(base && path ? `${base}.${path}` : base || path, problem, allowed);
-}
 
 /**
  * Validates a wall file: its shape, its numbers, and what must fit together.
@@ -368,26 +341,7 @@ export function validateMaterial(value: unknown, base = ''): Material {
  * @throws InputError for a file over 1 MiB, malformed JSON (with line and column), or anything `validateWall` refuses
  */
 export function parseWallFile(text: string, projectMaterials: Materials = {}): WallFile {
-  if (new TextEncoder().encode(text).length > LARGEST_FILE)
-    throw new InputError('', 'the file is too large', 'at most 1 MiB');
-  let value: unknown;
-  try {
-    value = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch {
-    throw brokenJson(text);
-  }
-  return validateWall(value, projectMaterials);
-}
-
-/** Where a text stops being JSON: the field that stands there, line and column. */
-function brokenJson(text: string): InputError {
-  const errors: ParseError[] = [];
-  parseTolerantly(text, errors, { disallowComments: true, allowTrailingComma: false });
-  const offset = errors[0]?.offset ?? text.length;
-  const before = text.slice(0, offset).split('\n');
-  const where = `line ${before.length}, column ${before.at(-1)!.length + 1}`;
-  const path = pathText(getLocation(text, offset).path.filter((step) => step !== ''));
-  return new InputError(path, `not JSON at ${where}`, 'a wall file in JSON; numbers finite');
+  return validateWall(parseJson(text, 'a wall file in JSON; numbers finite'), projectMaterials);
 }
 
 /** What no single field shows: known materials, unique ids, members that fit, fasteners that end somewhere. */

@@ -1,4 +1,6 @@
+import type { Outdoor } from '../climate/index.ts';
 import type { Material } from '../materials/index.ts';
+import type { CodePath } from '../prescriptive/index.ts';
 
 export type Convention = 'iso' | 'ashrae';
 
@@ -13,12 +15,11 @@ export interface Indoor {
   humidity: Humidity;
 }
 
-export type Outdoor =
-  | { climate: string }
-  | {
-      monthly: { temperature: number[]; relativeHumidity: number[] };
-      designTemperature: number;
-    };
+/** How much air leaks through a wall, by a test or as stated: m³/(s·m²) at a pressure difference, Pa. */
+export interface Airtightness {
+  flow: number;
+  pressure: number;
+}
 
 export interface Targets {
   /** Least effective R, m²K/W. */
@@ -101,19 +102,33 @@ export interface WallFile {
   indoor: Indoor;
   outdoor: Outdoor;
   targets?: Targets;
+  airtightness?: Airtightness;
+  code?: CodePath;
   layers: Layer[];
   fasteners?: Fastener[];
   installation?: { voidLevel?: 0 | 1 | 2 };
   materials?: Record<string, Material>;
 }
 
-/** What a project says once for all its walls; a wall may override each of the four. */
+/** What a project says once for all its walls; a wall may override each. */
 export interface Brief {
   convention: Convention;
   indoor: Indoor;
   outdoor: Outdoor;
   targets?: Targets;
+  airtightness?: Airtightness;
+  code?: CodePath;
 }
+
+/** The fields of a brief. */
+export const BRIEF_FIELDS = [
+  'convention',
+  'indoor',
+  'outdoor',
+  'targets',
+  'airtightness',
+  'code',
+] as const satisfies readonly (keyof Brief)[];
 
 /** A wall as it lies in a project: a wall file whose situation may come from the brief. */
 export type ProjectWall = Omit<WallFile, keyof Brief> & Partial<Brief>;
