@@ -1,6 +1,6 @@
-import { readFile, stat } from 'node:fs/promises';
-import { evaluate, InputError, type ResultFile, type UnitSystem } from '@eldrun/core';
-import { LARGEST_FILE, parseWallFile } from '@eldrun/core/schema';
+import { evaluate, type ResultFile, type UnitSystem } from '@eldrun/core';
+import { parseWallFile } from '@eldrun/core/schema';
+import { explain, readText } from './files.ts';
 import { EXIT, type Output } from './output.ts';
 import { resultTable } from './table.ts';
 
@@ -39,24 +39,4 @@ export async function check(
   }
   if (bad) return EXIT.badInput;
   return options.strict && fails ? EXIT.verdictFails : EXIT.ok;
-}
-
-async function readText(file: string): Promise<string> {
-  const { size } = await stat(file);
-  if (size > LARGEST_FILE) throw new InputError('', 'the file is too large', 'at most 1 MiB');
-  return readFile(file, 'utf8');
-}
-
-const FILE_PROBLEMS: Record<string, string> = {
-  ENOENT: 'there is no such file',
-  EISDIR: 'is a folder, not a file',
-  EACCES: 'may not be read',
-};
-
-/** What was wrong with a file, for a person. Anything but bad input is thrown on. */
-function explain(error: unknown): string {
-  if (error instanceof InputError) return error.message;
-  const { code, syscall, message } = error as NodeJS.ErrnoException;
-  if (!syscall) throw error;
-  return FILE_PROBLEMS[code ?? ''] ?? message;
 }

@@ -1,13 +1,17 @@
 import { parseArgs } from 'node:util';
 import { check } from './check.ts';
 import { EXIT, type Output } from './output.ts';
+import { simulateFiles } from './simulate.ts';
 
 const HELP = `eldrun check FILE… [--json] [--strict] [--units imperial|metric]
+eldrun simulate FILE… [--json]
 
-Computes what framed walls are worth and whether their sheathing stays above the
-indoor dew point. Each FILE is a wall file (eldrun-wall, version 1).
+check computes what framed walls are worth and whether their sheathing stays above
+the indoor dew point. Each FILE is a wall file (eldrun-wall, version 1).
+simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulation,
+version 1).
 
-  --json     one result file a line, in the order of the files, SI and unrounded
+  --json     one result a line, in the order of the files, SI and unrounded
   --strict   exit 1 when a verdict fails
   --units    units of the table (default metric)
   --help     this text
@@ -46,14 +50,14 @@ export async function run(argv: string[], output: Output): Promise<number> {
     output.stdout.write(HELP);
     return EXIT.ok;
   }
-  if (command !== 'check' || files.length === 0) {
+  const known = command === 'check' || command === 'simulate';
+  if (!known || files.length === 0) {
     output.stderr.write(
-      command === 'check'
-        ? `eldrun: check needs a file\n${HELP}`
-        : `eldrun: say what to do\n${HELP}`,
+      known ? `eldrun: ${command} needs a file\n${HELP}` : `eldrun: say what to do\n${HELP}`,
     );
     return EXIT.badInput;
   }
+  if (command === 'simulate') return simulateFiles(files, { json: values.json }, output);
   if (values.units !== 'imperial' && values.units !== 'metric') {
     output.stderr.write(
       `eldrun: --units ${values.units} is not known. Allowed: imperial, metric.\n`,

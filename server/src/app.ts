@@ -8,6 +8,7 @@ import { foreignOrigin, notFound, toApiError, wrongType } from './errors.ts';
 import { healthRoutes } from './routes/health.ts';
 import { materialRoutes } from './routes/materials.ts';
 import { projectRoutes } from './routes/projects.ts';
+import { weatherRoutes } from './routes/weather.ts';
 import { wallRoutes } from './routes/walls.ts';
 
 /** The largest request body: a wall file at its limit. */
@@ -56,7 +57,9 @@ export function createApp({ pool, logger, page, loopback = true }: AppOptions): 
   );
 
   const api = express.Router();
-  api.use(sameOrigin(loopback), jsonOnly, express.json({ limit: LARGEST_BODY }));
+  api.use(sameOrigin(loopback));
+  api.use('/projects', weatherRoutes(pool));
+  api.use(jsonOnly, express.json({ limit: LARGEST_BODY }));
   api.use('/health', healthRoutes(pool));
   api.use('/projects', projectRoutes(pool), materialRoutes(pool));
   api.use(wallRoutes(pool));

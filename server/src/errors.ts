@@ -44,16 +44,19 @@ export const notArchived = (): ApiError =>
 const foreignOrigin = (): ApiError =>
   new ApiError(403, 'foreign_origin', 'This request comes from another site.', 'Origin');
 
-const wrongType = (): ApiError =>
-  new ApiError(
-    415,
-    'unsupported_media_type',
-    'Send JSON: content-type application/json.',
-    'Content-Type',
-  );
+const wrongType = (type = 'application/json'): ApiError =>
+  new ApiError(415, 'unsupported_media_type', `Send content-type ${type}.`, 'Content-Type');
 
-const tooLarge = (): ApiError =>
-  new ApiError(413, 'too_large', 'The request is larger than 1 MiB.');
+const tooLarge = (limit: number): ApiError =>
+  new ApiError(413, 'too_large', `The request is larger than ${Math.round(limit / 1048576)} MiB.`);
+
+export const weatherInUse = (where: string[]): ApiError =>
+  new ApiError(
+    409,
+    'weather_in_use',
+    `${where.join(', ')} stands on this weather file. Choose another climate there first.`,
+    'id',
+  );
 
 const malformed = (): ApiError =>
   new ApiError(422, 'malformed_json', 'The request is not JSON. Allowed: a JSON object.');
@@ -86,8 +89,13 @@ const UNSTORABLE = new Set(['22P05', '22P02', '22021']);
 export function toApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error;
   if (error instanceof InputError) return new ApiError(422, 'invalid', error.message, error.path);
-  const { code, type, message } = error as { code?: string; type?: string; message?: string };
-  if (type === 'entity.too.large') return tooLarge();
+  const { code, type, message, limit } = error as {
+    code?: string;
+    type?: string;
+    message?: string;
+    limit?: number;
+  };
+  if (type === 'entity.too.large') return tooLarge(limit ?? 0);
   if (type === 'entity.parse.failed' || type === 'request.size.invalid') return malformed();
   if (type === 'encoding.unsupported' || type === 'charset.unsupported') return wrongType();
   if (code && UNSTORABLE.has(code)) return unstorable();

@@ -9,6 +9,7 @@ import {
   type Brief,
   type Material,
   type Message,
+  type OwnClimate,
   type ProjectWall,
   type Status,
   type UnitSystem,
@@ -41,6 +42,13 @@ const PROJECT_FIELDS = `
 export const WALL_FIELDS = `
   id, project_id AS "projectId", name, position, revision, updated_at AS "updatedAt", document`;
 
+/** A weather file of a project, without its hours. */
+export interface WeatherRow {
+  id: string;
+  climate: OwnClimate;
+  notes: string[];
+}
+
 type Database = pg.Pool | pg.PoolClient;
 
 /** One wall. @throws ApiError 404 */
@@ -66,7 +74,7 @@ export async function materialsOf(
   return Object.fromEntries(rows.flatMap((row) => (row.id ? [[row.id, row.material]] : [])));
 }
 
-/** One project with its materials and walls, each wall with its worst verdict. @throws ApiError 404 */
+/** One project with its materials, weather files and walls, each wall with its worst verdict. @throws ApiError 404 */
 export async function readProject(database: Database, id: string) {
   const materials = await materialsOf(database, id);
   const { rows } = await database.query<ProjectRow>(
@@ -82,7 +90,11 @@ export async function readProject(database: Database, id: string) {
   const judged = [];
   for (const { document, ...wall } of walls.rows)
     judged.push({ ...wall, worst: await worstOf(document, project.brief, materials) });
-  return { ...project, materials, walls: judged };
+  const weather = await database.query<WeatherRow>(
+    'SELECT id, climate, notes FROM project_weather WHERE project_id = $1 ORDER BY created_at',
+    [id],
+  );
+  return { ...project, materials, weather: weather.rows, walls: judged };
 }
 
 /** What a list says of a wall. */

@@ -99,6 +99,11 @@ export function projectRoutes(pool: pg.Pool): Router {
         [id, rows[0].id],
       );
       await client.query(
+        `INSERT INTO project_weather (project_id, id, climate, notes, hours)
+         SELECT $2, id, climate, notes, hours FROM project_weather WHERE project_id = $1`,
+        [id, rows[0].id],
+      );
+      await client.query(
         `WITH copied AS (
            INSERT INTO walls (project_id, name, position, document)
            SELECT $2, name, position, document FROM walls WHERE project_id = $1 ORDER BY position
