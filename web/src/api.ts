@@ -1,4 +1,12 @@
-import type { Brief, Material, Message, ProjectWall, Status, UnitSystem } from '@eldrun/core';
+import type {
+  Brief,
+  Material,
+  Message,
+  OwnClimate,
+  ProjectWall,
+  Status,
+  UnitSystem,
+} from '@eldrun/core';
 
 export interface WallSummary {
   id: string;
@@ -19,7 +27,15 @@ export interface Project {
   archived: boolean;
   updatedAt: string;
   materials: Record<string, Material>;
+  weather: WeatherFile[];
   walls: WallSummary[];
+}
+
+/** An imported weather file: the monthly figures it came to. */
+export interface WeatherFile {
+  id: string;
+  climate: OwnClimate;
+  notes: string[];
 }
 
 export interface SavedWall {
@@ -53,14 +69,22 @@ export class ApiProblem extends Error {
 }
 
 async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
+  return send<T>(
+    path,
+    body === undefined
+      ? { method }
+      : {
+          method,
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        },
+  );
+}
+
+async function send<T>(path: string, init: RequestInit): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
-      ...(body === undefined
-        ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-    });
+    response = await fetch(`/api${path}`, init);
   } catch {
     throw new ApiProblem(0, 'no_answer', 'Eldrun does not answer. Is it still running?');
   }
@@ -105,6 +129,19 @@ export const api = {
     request<SavedWall>('PATCH', `/walls/${id}`, body),
   duplicateWall: (id: string) => request<SavedWall>('POST', `/walls/${id}/duplicate`, {}),
   deleteWall: (id: string) => request<void>('DELETE', `/walls/${id}`),
+
+  /** Imports a weather file: its text, as it is. */
+  importWeather: (project: string, file: Blob, signal: AbortSignal) =>
+    send<WeatherFile>(`/projects/${project}/weather`, {
+      method: 'POST',
+      headers: { 'content-type': 'text/csv' },
+      body: file,
+      signal,
+    }),
+  weatherHours: (project: string, id: string) =>
+    request<Record<string, unknown>>('GET', `/projects/${project}/weather/${id}/hours`),
+  deleteWeather: (project: string, id: string) =>
+    request<void>('DELETE', `/projects/${project}/weather/${id}`),
 
   putMaterial: (project: string, id: string, material: Material) =>
     request<{ id: string }>('PUT', `/projects/${project}/materials/${id}`, material),

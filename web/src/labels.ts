@@ -54,6 +54,17 @@ export function frameName(layer: FramedLayer, units: UnitSystem): string {
   return `${memberName(layer.member, layer.thickness, units)} at ${formatText('length', layer.member.spacing, units)}`;
 }
 
+/** Area of a 4×8 sheet, m², and liters in a US quart: water as a builder sees it. */
+const SHEET_AREA = 1.2192 * 2.4384;
+const QUART = 0.946352946;
+
+/** Water on an area in plain words: quarts on a 4×8 sheet, or the depth of a film. @param held kg/m² */
+export function filmText(held: number, units: UnitSystem): string {
+  if (units === 'metric') return `a film of ${formatText('length', held / 1000, units)}`;
+  const quarts = (held * SHEET_AREA) / QUART;
+  return quarts < 0.1 ? 'a trace on a 4×8 sheet' : `${quarts.toFixed(1)} quarts on a 4×8 sheet`;
+}
+
 /** A month, or the design day. */
 export type Moment = number | 'design';
 
@@ -66,6 +77,14 @@ export const PATH_NAMES = {
   cavity: 'through the cavity',
   member: 'through the member',
   section: 'solved section',
+} as const;
+
+/** How tight a way out of the wall is. */
+export const CLASS_NAMES = {
+  I: 'class I, hardly',
+  II: 'class II',
+  III: 'class III',
+  open: 'open',
 } as const;
 
 /** Which conductivity of a foam counts. */

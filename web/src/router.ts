@@ -4,7 +4,7 @@ declare module 'vue-router' {
   interface RouteMeta {
     title: string;
     /** Set on a wall's bench: what its drawing shows. */
-    lens?: 'build-up' | 'heat';
+    lens?: 'build-up' | 'heat' | 'moisture' | 'years';
   }
 }
 
@@ -48,6 +48,18 @@ export const router = createRouter({
           path: 'walls/:wall/heat',
           name: 'heat',
           meta: { title: 'Heat', lens: 'heat' },
+          component: () => import('./places/wall/WallView.vue'),
+        },
+        {
+          path: 'walls/:wall/moisture',
+          name: 'moisture',
+          meta: { title: 'Moisture', lens: 'moisture' },
+          component: () => import('./places/wall/WallView.vue'),
+        },
+        {
+          path: 'walls/:wall/years',
+          name: 'years',
+          meta: { title: 'Years', lens: 'years' },
           component: () => import('./places/wall/WallView.vue'),
         },
         {

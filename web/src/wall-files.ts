@@ -1,4 +1,5 @@
 import {
+  BRIEF_FIELDS,
   CLIMATES,
   findMaterial,
   InputError,
@@ -28,15 +29,16 @@ export async function wallOfFile(
 }
 
 /** The brief that a wall file carries. */
-export function briefOfFile({ convention, indoor, outdoor, targets }: WallFile): Brief {
-  return { convention, indoor, outdoor, ...(targets ? { targets } : {}) };
+export function briefOfFile(file: WallFile): Brief {
+  return Object.fromEntries(
+    BRIEF_FIELDS.flatMap((field) => (file[field] === undefined ? [] : [[field, file[field]]])),
+  ) as unknown as Brief;
 }
 
 /** A wall file as a wall of a project: what it says as the brief does follows the brief from then on. */
 export function asProjectWall(file: WallFile, brief: Brief): ProjectWall {
   const wall: ProjectWall = { ...file };
-  for (const field of ['convention', 'indoor', 'outdoor', 'targets'] as const)
-    if (sameDocument(wall[field], brief[field])) delete wall[field];
+  for (const field of BRIEF_FIELDS) if (sameDocument(wall[field], brief[field])) delete wall[field];
   return wall;
 }
 
@@ -64,21 +66,25 @@ export function asWallFile(
   return { ...file, ...(Object.keys(materials).length > 0 ? { materials } : {}) };
 }
 
-/** Hands a wall file to the browser's downloads. */
-export function download(file: WallFile): void {
-  const url = URL.createObjectURL(
-    new Blob([`${JSON.stringify(file, null, 2)}\n`], { type: 'application/json' }),
-  );
+/** Hands a text to the browser's downloads. */
+export function downloadText(name: string, text: string, type: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
   const link = document.createElement('a');
   link.href = url;
-  link.download = `${file.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'wall'}.json`;
+  link.download = name;
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 1000);
+}
+
+/** Hands a wall file to the browser's downloads. */
+export function download(file: WallFile): void {
+  const name = file.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'wall';
+  downloadText(`${name}.json`, `${JSON.stringify(file, null, 2)}\n`, 'application/json');
 }
 
 /** The name of where a brief stands. */
 export function climateName({ outdoor }: Pick<Brief, 'outdoor'>): string {
   return 'climate' in outdoor
     ? (CLIMATES[outdoor.climate]?.name ?? outdoor.climate)
-    : 'Own figures';
+    : (outdoor.name ?? 'Own figures');
 }

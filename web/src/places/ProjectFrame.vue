@@ -155,6 +155,8 @@ onBeforeUnmount(() => {
   position: sticky;
   top: 0;
   height: calc(100vh - 52px);
+  /* The header scrolls away, the rail stays: its ground reaches the bottom all the same. */
+  box-shadow: 0 52px 0 0 var(--sheet);
 }
 
 .place {

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { LIBRARY, MaterialSearch, type Brief, type Material, type UnitSystem } from '@eldrun/core';
-import { api, type Project, type WallSummary } from '../api.ts';
+import { api, type Project, type WallSummary, type WeatherFile } from '../api.ts';
 import { Autosave, type SaveState } from '../autosave.ts';
 
 /** What a person changes about a project: saved together, under one revision. */
@@ -19,6 +19,7 @@ export const useProject = defineStore('project', () => {
   const document = shallowRef<ProjectDocument | null>(null);
   const ownMaterials = shallowRef<Record<string, Material>>({});
   const walls = shallowRef<WallSummary[]>([]);
+  const weather = shallowRef<WeatherFile[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved', at: null });
   const revision = ref(0);
   let autosave: Autosave<ProjectDocument> | null = null;
@@ -56,6 +57,7 @@ export const useProject = defineStore('project', () => {
   function take(project: Project): void {
     ownMaterials.value = project.materials;
     walls.value = project.walls;
+    weather.value = project.weather;
     revision.value = project.revision;
   }
 
@@ -84,6 +86,22 @@ export const useProject = defineStore('project', () => {
     await refresh();
   }
 
+  /** Imports a weather file and stands the brief on it. @returns what was filled or is missing */
+  async function importWeather(file: Blob, signal: AbortSignal): Promise<string[]> {
+    const imported = await api.importWeather(id.value, file, signal);
+    weather.value = [...weather.value, imported];
+    change(
+      { brief: { ...document.value!.brief, outdoor: imported.climate } },
+      'Climate from a weather file',
+    );
+    return imported.notes;
+  }
+
+  async function removeWeather(weatherId: string): Promise<void> {
+    await api.deleteWeather(id.value, weatherId);
+    weather.value = weather.value.filter((file) => file.id !== weatherId);
+  }
+
   function keepMine(): void {
     autosave?.keepMine();
   }
@@ -104,6 +122,7 @@ export const useProject = defineStore('project', () => {
     materials,
     ownMaterials,
     walls,
+    weather,
     search,
     saveState,
     revision,
@@ -113,6 +132,8 @@ export const useProject = defineStore('project', () => {
     setUnits,
     putMaterial,
     removeMaterial,
+    importWeather,
+    removeWeather,
     keepMine,
     takeTheirs,
     close,

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
 import {
-  CLIMATES,
   FILMS,
   formatText,
   MONTHS,
@@ -9,38 +8,46 @@ import {
   parseRelativeHumidity,
   parseResistance,
   parseTemperature,
-  resolveOutdoor,
+  resolveSite,
+  usualCode,
+  type Airtightness,
   type Brief,
+  type CodePath,
   type Convention,
   type Humidity,
+  type Outdoor,
   type Targets,
 } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { useProject } from '../../stores/project.ts';
+import ClimateSection from './ClimateSection.vue';
+import ClimateTable from './ClimateTable.vue';
+import CodePathSection from './CodePathSection.vue';
+import LeakSection from './LeakSection.vue';
 
-const ClimateChart = defineAsyncComponent(() => import('./ClimateChart.vue'));
+/** The charts come with their library. */
+const ClimateCharts = defineAsyncComponent(() => import('./ClimateCharts.vue'));
 
 const project = useProject();
 const brief = computed<Brief>(() => project.document!.brief);
 const units = computed(() => project.units);
 
-const CLIMATE_OPTIONS = Object.entries(CLIMATES).map(([value, { name, zone }]) => ({
-  value,
-  label: `${name} (zone ${zone})`,
-}));
-
-const outdoor = computed(() => resolveOutdoor(brief.value.outdoor));
-const climate = computed(() =>
-  'climate' in brief.value.outdoor ? CLIMATES[brief.value.outdoor.climate]! : null,
-);
+const site = computed(() => resolveSite(brief.value.outdoor));
 
 function change(patch: Partial<Brief>, step: string): void {
   project.change({ brief: { ...brief.value, ...patch } }, step);
 }
 
-function setClimate(climateId: string): void {
-  change({ outdoor: { climate: climateId } }, 'Climate');
+function setLeak(airtightness: Airtightness | undefined): void {
+  const { airtightness: _, ...rest } = brief.value;
+  const next = airtightness ? { ...rest, airtightness } : rest;
+  project.change({ brief: next }, 'Air leak');
+}
+
+function setCode(code: CodePath | undefined): void {
+  const { code: _, ...rest } = brief.value;
+  project.change({ brief: code ? { ...rest, code } : rest }, 'Code path');
 }
 
 const temperature = computed(() => brief.value.indoor.temperature);
@@ -169,19 +176,10 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
     <h1>Brief</h1>
     <section class="form" aria-labelledby="brief-where">
       <h2 id="brief-where">Where it stands</h2>
-      <ChoiceField
-        label="Climate"
-        filter
-        :value="'climate' in brief.outdoor ? brief.outdoor.climate : ''"
-        :options="CLIMATE_OPTIONS"
-        @take="setClimate"
+      <ClimateSection
+        :outdoor="brief.outdoor"
+        @change="(outdoor: Outdoor, step: string) => change({ outdoor }, step)"
       />
-      <p v-if="climate" class="small soft">
-        Design day {{ formatText('temperature', climate.designTemperature, units) }} ·
-        {{ climate.hdd18 }} K·d heating · driving rain {{ climate.drivingRainClass }}.
-        Representative, not for a code filing.
-        {{ climate.note }}
-      </p>
 
       <h2>Indoors</h2>
       <ChoiceField
@@ -243,6 +241,17 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
         />
       </div>
 
+      <LeakSection :leak="brief.airtightness" :units="units" @change="setLeak" />
+
+      <h2>Code</h2>
+      <CodePathSection
+        :code="brief.code"
+        :usual="usualCode(brief.convention)"
+        :site-zone="site.zone"
+        :units="units"
+        @change="setCode"
+      />
+
       <h2>Aims</h2>
       <div class="pair">
         <TextField label="Least effective R" :value="targetR" :take="setTargetR" :hint="targetU" />
@@ -270,41 +279,14 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
     </section>
 
     <section aria-labelledby="brief-year">
-      <h2 id="brief-year">The year outdoors{{ climate ? `: ${climate.name}` : '' }}</h2>
-      <ClimateChart :outdoor="outdoor" :units="units" />
-      <table class="table year">
-        <caption class="hidden-label">
-          Monthly climate figures
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">Month</th>
-            <th scope="col">Temperature</th>
-            <th scope="col">Humidity</th>
-            <template v-if="climate">
-              <th scope="col">Daily range</th>
-              <th scope="col">Sun, W/m²</th>
-              <th scope="col">Wind, m/s</th>
-              <th scope="col">Rain, mm</th>
-            </template>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="(celsius, month) in outdoor.temperature" :key="month">
-            <th scope="row">{{ MONTHS[month] }}</th>
-            <td>{{ formatText('temperature', celsius, units) }}</td>
-            <td>{{ percent(outdoor.relativeHumidity[month]!) }}</td>
-            <template v-if="climate">
-              <td>
-                {{ formatText('temperatureDifference', climate.monthly.dailyRange[month]!, units) }}
-              </td>
-              <td>{{ climate.monthly.globalHorizontal[month] }}</td>
-              <td>{{ climate.monthly.windSpeed[month] }}</td>
-              <td>{{ climate.monthly.rain[month] }}</td>
-            </template>
-          </tr>
-        </tbody>
-      </table>
+      <h2 id="brief-year">The year outdoors: {{ site.name }}</h2>
+      <ClimateCharts :site="site" :units="units" />
+      <ClimateTable
+        :site="site"
+        :outdoor="brief.outdoor"
+        :units="units"
+        @change="(outdoor: Outdoor, step: string) => change({ outdoor }, step)"
+      />
     </section>
   </div>
 </template>
@@ -344,12 +326,6 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 12px;
-}
-
-.year td,
-.year th {
-  padding-top: 3px;
-  padding-bottom: 3px;
 }
 
 @media (max-width: 1000px) {

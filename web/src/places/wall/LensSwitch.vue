@@ -5,6 +5,8 @@ import { useRoute } from 'vue-router';
 const LENSES = [
   { name: 'build-up', label: 'Build-up' },
   { name: 'heat', label: 'Heat' },
+  { name: 'moisture', label: 'Moisture' },
+  { name: 'years', label: 'Years' },
 ] as const;
 const route = useRoute();
 </script>

@@ -12,6 +12,8 @@ const WORDS: Record<keyof Brief, string> = {
   indoor: 'indoor air',
   outdoor: 'climate',
   targets: 'aims',
+  airtightness: 'air leak',
+  code: 'code path',
 };
 
 const fields = computed(() =>

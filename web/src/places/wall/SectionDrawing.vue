@@ -11,6 +11,8 @@ import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import HeatField from './heat/HeatField.vue';
 import HeatMarks from './heat/HeatMarks.vue';
+import MoistureMarks from './moisture/MoistureMarks.vue';
+import YearsMarks from './years/YearsMarks.vue';
 import HatchPatterns from './HatchPatterns.vue';
 
 const props = defineProps<{
@@ -18,6 +20,10 @@ const props = defineProps<{
   width: number;
   /** Given in the lens Heat: the field lies under the lines then, and temperatures are read. */
   scale?: TemperatureScale | undefined;
+  /** Whether the lens Moisture draws over the layers. */
+  wet?: boolean;
+  /** Whether the lens Years does. */
+  damp?: boolean;
 }>();
 const project = useProject();
 const wall = useWall();
@@ -185,6 +191,8 @@ const label = computed(
       :section="section"
       :pointer="pointer"
     />
+    <YearsMarks v-if="damp" :axis="axis" :width="width" />
+    <MoistureMarks v-if="wet" :axis="axis" :width="width" />
     <template v-for="layer in section.layers" :key="`mark-${layer.id}`">
       <rect
         v-if="layer.id === bench.selected"
@@ -221,7 +229,12 @@ const label = computed(
         {{ formatText('length', spacing, project.units) }} o.c.
       </text>
     </g>
-    <text :x="width - 2" :y="Math.min(axis.height - 2, below)" class="side end">
+    <text
+      :x="wet ? 2 : width - 2"
+      :y="wet ? bottom + 30 : Math.min(axis.height - 2, below)"
+      class="side"
+      :class="{ end: !wet }"
+    >
       <tspan class="strong">INDOORS</tspan>
       {{ air.indoors }}
     </text>

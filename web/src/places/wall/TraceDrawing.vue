@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import Dialog from 'primevue/dialog';
-import { computed, ref, useTemplateRef } from 'vue';
+import { computed, useTemplateRef } from 'vue';
 import { explainPoint, formatText, profileAt } from '@eldrun/core';
 import type { DepthAxis } from '../../drawing/axis.ts';
 import { tracesOf } from '../../drawing/traces.ts';
 import { layerTitle, momentName, PATH_NAMES } from '../../labels.ts';
+import TableDialog from '../../parts/TableDialog.vue';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
@@ -16,7 +16,6 @@ const wall = useWall();
 const bench = useBench();
 const box = useTemplateRef<HTMLElement>('box');
 const { width } = useElementSize(box);
-const tableShown = ref(false);
 
 const inner = computed(() => Math.max(60, width.value - 24));
 const profile = computed(() => bench.profile!);
@@ -88,6 +87,17 @@ const faces = computed(() => {
   });
   return [...rows, { name: 'Outer surface', at: profileAt(profile.value, depth) }].toReversed();
 });
+
+const table = computed(() =>
+  faces.value.map(({ name, at }) => ({
+    name,
+    cells: [
+      formatText('temperature', at.temperature, project.units),
+      formatText('temperature', at.dewPoint, project.units),
+      formatText('relativeHumidity', at.vaporPressure / at.saturationPressure, project.units),
+    ],
+  })),
+);
 </script>
 
 <template>
@@ -175,42 +185,12 @@ const faces = computed(() => {
     </p>
     <p class="actions">
       <slot />
-      <button class="action quiet small" type="button" @click="tableShown = true">Table</button>
+      <TableDialog
+        :title="`${momentName(bench.moment)}, ${PATH_NAMES[bench.path]}`"
+        :columns="['Temperature', 'Dew point', 'RH']"
+        :rows="table"
+      />
     </p>
-    <Dialog
-      v-model:visible="tableShown"
-      modal
-      dismissable-mask
-      :header="`${momentName(bench.moment)}, ${PATH_NAMES[bench.path]}`"
-      :style="{ width: '640px', maxWidth: '96vw' }"
-    >
-      <table class="table">
-        <thead>
-          <tr>
-            <th scope="col">Place</th>
-            <th scope="col">Temperature</th>
-            <th scope="col">Dew point</th>
-            <th scope="col">RH</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="face in faces" :key="face.name">
-            <th scope="row">{{ face.name }}</th>
-            <td>{{ formatText('temperature', face.at.temperature, project.units) }}</td>
-            <td>{{ formatText('temperature', face.at.dewPoint, project.units) }}</td>
-            <td>
-              {{
-                formatText(
-                  'relativeHumidity',
-                  face.at.vaporPressure / face.at.saturationPressure,
-                  project.units,
-                )
-              }}
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </Dialog>
   </div>
 </template>
 

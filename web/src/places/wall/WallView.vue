@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core';
-import { computed, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { InputError, type Command } from '@eldrun/core';
 import { ApiProblem } from '../../api.ts';
@@ -10,6 +10,7 @@ import { useNotices } from '../../notices.ts';
 import ExplanationDialog from '../../parts/ExplanationDialog.vue';
 import { useBench } from '../../stores/bench.ts';
 import { useHeat } from '../../stores/heat.ts';
+import { useMoisture } from '../../stores/moisture.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import FrameDialog from './FrameDialog.vue';
@@ -20,6 +21,10 @@ import KeysDialog from './KeysDialog.vue';
 import LayerCallouts from './LayerCallouts.vue';
 import LayerPanel from './LayerPanel.vue';
 import MaterialShelf from './MaterialShelf.vue';
+import MonthStrip from './moisture/MonthStrip.vue';
+import MoistureTraces from './moisture/MoistureTraces.vue';
+import RatioPanel from './moisture/RatioPanel.vue';
+import SwapDialog from './moisture/SwapDialog.vue';
 import OwnBrief from './OwnBrief.vue';
 import QuickLine from './QuickLine.vue';
 import Readings from './Readings.vue';
@@ -31,18 +36,24 @@ import WallTools from './WallTools.vue';
 import { useBenchKeys } from './bench-keys.ts';
 import { useBenchLink } from './bench-link.ts';
 
+/** The charts come with their library only where they are looked at. */
+const YearCharts = defineAsyncComponent(() => import('./moisture/YearCharts.vue'));
+const YearsPanel = defineAsyncComponent(() => import('./years/YearsPanel.vue'));
+
 const route = useRoute();
 const router = useRouter();
 const project = useProject();
 const wall = useWall();
 const bench = useBench();
 const heat = useHeat();
+const moisture = useMoisture();
 const notices = useNotices();
 
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const failure = ref('');
 const keysShown = ref(false);
 const shelfShown = ref(false);
+const swapShown = ref(false);
 const quickLine = useTemplateRef<{ focus: () => void }>('quickLine');
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox');
 const { width } = useElementSize(sectionBox);
@@ -78,6 +89,8 @@ watch(
   lens,
   (now) => {
     heat.shown = now === 'heat';
+    moisture.shown = now === 'moisture';
+    if (now !== 'moisture') moisture.stop();
     if (now === 'heat') return;
     // What only the lens Heat has goes with it.
     bench.chosen = {};
@@ -85,7 +98,10 @@ watch(
   },
   { immediate: true },
 );
-onBeforeUnmount(heat.close);
+onBeforeUnmount(() => {
+  heat.close();
+  moisture.close();
+});
 
 async function open(): Promise<void> {
   state.value = 'loading';
@@ -133,12 +149,15 @@ useBenchKeys({
   run,
   focusQuickLine: () => quickLine.value?.focus(),
   showKeys: () => (keysShown.value = true),
-  switchLens: () =>
+  switchLens: (to) =>
     void router.replace({
-      name: lens.value === 'heat' ? 'build-up' : 'heat',
+      name: lens.value === to ? 'build-up' : to,
       params: route.params,
       query: route.query,
     }),
+  playYear: () => {
+    if (lens.value === 'moisture') moisture[moisture.playing ? 'stop' : 'play']();
+  },
   enabled: () => state.value === 'ready',
 });
 
@@ -169,12 +188,20 @@ void open();
     <section class="drawing" aria-label="The wall, layer by layer">
       <LayerCallouts class="callouts" :axis="axis" :height="height" @run="run" />
       <div ref="sectionBox" class="section">
-        <SectionDrawing v-if="axis && rows > 0" :axis="axis" :width="width" :scale="scale" />
+        <SectionDrawing
+          v-if="axis && rows > 0"
+          :axis="axis"
+          :width="width"
+          :scale="scale"
+          :wet="moisture.balance !== null"
+          :damp="lens === 'years'"
+        />
         <p v-else-if="rows === 0" class="soft hint">
           Nothing here yet. Type the first layer above, such as <strong>1/2 gypsum board</strong>,
           and press Enter.
         </p>
         <HeatTools v-if="scale && rows > 0" :scale="scale" @run="run" />
+        <MonthStrip v-if="moisture.balance" />
       </div>
       <template v-if="axis && bench.profile">
         <SectionTrace
@@ -185,6 +212,7 @@ void open();
         >
           <TracePaths :paths="['cavity', 'member', 'section']" />
         </SectionTrace>
+        <MoistureTraces v-else-if="moisture.balance" class="traces" :axis="axis" />
         <TraceDrawing v-else class="traces" :axis="axis">
           <TracePaths :paths="scale ? ['cavity', 'member', 'section'] : ['cavity', 'member']" />
         </TraceDrawing>
@@ -192,10 +220,23 @@ void open();
     </section>
     <Readings class="readings" />
     <LossBar v-if="scale" />
+    <template v-if="moisture.balance">
+      <p class="school">
+        <button type="button" class="action" @click="swapShown = true">Swap strategy…</button>
+        <span class="soft small"
+          >between vapor-open boards with a variable retarder and foam that dries inward, with
+          before and after</span
+        >
+      </p>
+      <RatioPanel @run="run" />
+      <YearCharts />
+    </template>
+    <YearsPanel v-if="lens === 'years' && wall.assessment && rows > 0" :key="wall.id" @run="run" />
     <VerdictList @run="run" />
     <LayerPanel @run="run" />
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />
     <MaterialShelf v-model:visible="shelfShown" @run="run" />
+    <SwapDialog v-if="swapShown" v-model:visible="swapShown" @run="run" />
     <KeysDialog v-model:visible="keysShown" />
     <ExplanationDialog
       :explanation="bench.explanation"
@@ -230,6 +271,13 @@ void open();
   border: 1px solid var(--fail);
   background: var(--sheet);
   color: var(--fail);
+}
+
+.school {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
 }
 
 .failed {

@@ -10,7 +10,8 @@ export interface BenchKeys {
   run: (name: string, commands: Command[]) => boolean;
   focusQuickLine: () => void;
   showKeys: () => void;
-  switchLens: () => void;
+  switchLens: (to: 'heat' | 'moisture' | 'years') => void;
+  playYear: () => void;
   enabled: () => boolean;
 }
 
@@ -27,7 +28,8 @@ export const KEYS: readonly [string, string][] = [
   ['Shift+Ctrl+Z', 'redo it'],
   ['[ ]', 'one month back or on'],
   ['m', 'trace through the cavity or the member'],
-  ['h', 'between the lenses Build-up and Heat'],
+  ['h w y', 'the lenses Heat, Moisture, Years, and back to Build-up'],
+  ['p', 'play the year, in the lens Moisture'],
   ['u', 'switch units'],
   ['Esc', 'let go'],
   ['?', 'these keys'],
@@ -124,7 +126,10 @@ export function useBenchKeys(keys: BenchKeys): void {
     '[': () => bench.stepMonth(-1),
     ']': () => bench.stepMonth(1),
     m: () => (bench.path = bench.path === 'cavity' ? 'member' : 'cavity'),
-    h: keys.switchLens,
+    h: () => keys.switchLens('heat'),
+    w: () => keys.switchLens('moisture'),
+    y: () => keys.switchLens('years'),
+    p: keys.playYear,
     u: () => project.setUnits(project.units === 'imperial' ? 'metric' : 'imperial'),
     Escape: () => {
       bench.selected = null;

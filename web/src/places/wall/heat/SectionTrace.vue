@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
-import Dialog from 'primevue/dialog';
-import { computed, ref, useTemplateRef } from 'vue';
+import { computed, useTemplateRef } from 'vue';
 import { formatText, temperatureAt } from '@eldrun/core';
 import type { DepthAxis } from '../../../drawing/axis.ts';
 import { realTemperature, sectionDepth } from '../../../drawing/field.ts';
 import { degrees, shareOf, type TemperatureScale } from '../../../drawing/temperature-scale.ts';
 import { layerTitle, momentName } from '../../../labels.ts';
+import TableDialog from '../../../parts/TableDialog.vue';
 import { useBench } from '../../../stores/bench.ts';
 import { useHeat } from '../../../stores/heat.ts';
 import { useProject } from '../../../stores/project.ts';
@@ -46,7 +46,6 @@ const beside = computed(() => {
     ? 'on the member’s axis'
     : `${formatText('length', off, project.units)} from it`;
 });
-const tableShown = ref(false);
 
 /** The faces of the layers on both lines, outdoors first: the trace as a table. */
 const faces = computed(() => {
@@ -56,8 +55,7 @@ const faces = computed(() => {
     degrees(realTemperature(air, temperatureAt(section.field, along, y)), project.units);
   const row = (name: string, y: number) => ({
     name,
-    onAxis: at(section.width / 2, y),
-    between: at(0, y),
+    cells: [at(section.width / 2, y), at(0, y)],
   });
   let y = 0;
   const layers = wall.document!.layers.slice(0, wall.assessment!.wall.counted).map((layer) => {
@@ -118,32 +116,12 @@ const ticks = computed(() => {
     </p>
     <p class="actions">
       <slot />
-      <button class="action quiet small" type="button" @click="tableShown = true">Table</button>
+      <TableDialog
+        :title="`${momentName(bench.moment)}, solved section`"
+        :columns="['On the member’s axis', 'Between members']"
+        :rows="faces"
+      />
     </p>
-    <Dialog
-      v-model:visible="tableShown"
-      modal
-      dismissable-mask
-      :header="`${momentName(bench.moment)}, solved section`"
-      :style="{ width: '640px', maxWidth: '96vw' }"
-    >
-      <table class="table">
-        <thead>
-          <tr>
-            <th scope="col">Place</th>
-            <th scope="col">On the member’s axis</th>
-            <th scope="col">Between members</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="face in faces" :key="face.name">
-            <th scope="row">{{ face.name }}</th>
-            <td>{{ face.onAxis }}</td>
-            <td>{{ face.between }}</td>
-          </tr>
-        </tbody>
-      </table>
-    </Dialog>
   </div>
 </template>
 

@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { BarChart, LineChart } from 'echarts/charts';
+import { GridComponent, TooltipComponent, LegendComponent } from 'echarts/components';
+import { use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { computed } from 'vue';
+import VChart from 'vue-echarts';
+import { format, type Monthly, type Quantity, type Site, type UnitSystem } from '@eldrun/core';
+import { yearOption } from '../../drawing/year-chart.ts';
+
+/** The year outdoors in small charts, one a figure; the table has the numbers. */
+use([LineChart, BarChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
+
+const props = defineProps<{ site: Site; units: UnitSystem }>();
+
+const charts = computed(() => {
+  const shown = (quantity: Quantity, values: Monthly): number[] =>
+    values.map((value) => Number(format(quantity, value, props.units).text.replace('−', '-')));
+  const unit = (quantity: Quantity): string => format(quantity, 0, props.units).unit;
+  const { site } = props;
+  const one = (
+    title: string,
+    kind: 'bar' | 'line',
+    values: number[] | null | undefined,
+    of: string,
+  ) =>
+    values
+      ? [
+          {
+            title: `${title}, ${of}`,
+            option: yearOption([{ name: title, kind, values, color: '#9fb0a9' }], '', {
+              small: true,
+            }),
+          },
+        ]
+      : [];
+  return [
+    ...one('Temperature', 'line', shown('temperature', site.temperature), unit('temperature')),
+    ...one('Humidity', 'bar', shown('relativeHumidity', site.relativeHumidity), '%'),
+    ...one(
+      'Day and night apart',
+      'bar',
+      site.dailyRange && shown('temperatureDifference', site.dailyRange),
+      unit('temperatureDifference'),
+    ),
+    ...one('Sun', 'bar', site.globalHorizontal?.map(Math.round), 'W/m²'),
+    ...one(
+      'Wind',
+      'line',
+      site.windSpeed?.map((v) => Number(v.toFixed(1))),
+      'm/s',
+    ),
+    ...one('Rain', 'bar', site.rain?.map(Math.round), 'mm'),
+  ];
+});
+</script>
+
+<template>
+  <div class="charts">
+    <figure v-for="chart in charts" :key="chart.title" class="chart">
+      <figcaption class="small">{{ chart.title }}</figcaption>
+      <VChart
+        class="canvas"
+        :option="chart.option"
+        autoresize
+        role="img"
+        :aria-label="`${chart.title} by month; the table below has the figures`"
+      />
+    </figure>
+  </div>
+</template>
+
+<style scoped>
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
+  gap: 8px 16px;
+  margin: 8px 0;
+}
+
+.chart {
+  margin: 0;
+}
+
+.canvas {
+  height: 104px;
+}
+</style>

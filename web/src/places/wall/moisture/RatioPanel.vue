@@ -1,0 +1,395 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue';
+import {
+  assessLayers,
+  boardSteps,
+  coldestMonth,
+  condensingPlaneIndex,
+  formatText,
+  freeLayerId,
+  LIBRARY,
+  outsideBoard,
+  outsideShare,
+  placeFor,
+  resistancesAround,
+  smallestThickness,
+  soldStep,
+  threeColdestMonths,
+  type Command,
+  type Conditions,
+  type ResolvedWall,
+  type SheetLayer,
+} from '@eldrun/core';
+import ChoiceField from '../../../parts/ChoiceField.vue';
+import { useProject } from '../../../stores/project.ts';
+import { useWall } from '../../../stores/wall.ts';
+
+/** R on both sides of the condensing plane against the split that is needed, and the outside board dragged to it. */
+const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
+const project = useProject();
+const wall = useWall();
+
+const MONTH_SETS: Record<string, { label: string; of: (wall: ResolvedWall) => Conditions[] }> = {
+  coldest: { label: 'Coldest month', of: coldestMonth },
+  three: { label: 'Three coldest months', of: threeColdestMonths },
+  design: { label: 'Design day', of: (resolved: ResolvedWall) => [resolved.design] },
+};
+
+const months = ref<string>('coldest');
+const margin = ref(0);
+/** What is added where there is no board outside yet. */
+const chosen = ref('mineral-wool-board-rigid');
+/** The thickness under the hand, m; null while nothing is dragged. */
+const draft = ref<number | null>(null);
+watch(
+  () => wall.document,
+  () => (draft.value = null),
+);
+
+const SET_OPTIONS = Object.entries(MONTH_SETS).map(([value, { label }]) => ({ value, label }));
+const MARGINS = computed(() =>
+  [0, 1, 2, 3].map((value) => ({
+    value,
+    label: value === 0 ? 'none' : formatText('temperatureDifference', value, project.units),
+  })),
+);
+const BOARDS = Object.entries(LIBRARY)
+  .filter(([, { roles, thicknesses }]) => roles?.[0] === 'continuous-insulation' && thicknesses)
+  .map(([value, { name }]) => ({ value, label: name }));
+
+const board = computed(() => wall.assessment && outsideBoard(wall.assessment.wall));
+
+/** A wall with the outside board at a thickness: the one it has, or one added where it belongs. */
+function withBoard(thickness: number): { id: string; commands: Command[] } {
+  if (board.value)
+    return {
+      id: board.value.id,
+      commands: [{ type: 'setThickness', id: board.value.id, thickness }],
+    };
+  const { layers } = wall.document!;
+  const layer: SheetLayer = {
+    id: freeLayerId(layers),
+    kind: 'sheet',
+    material: chosen.value,
+    thickness,
+  };
+  const index = placeFor(layers, layer, wall.material);
+  return { id: layer.id, commands: [{ type: 'insertLayer', index, layer }] };
+}
+
+function fileWith(thickness: number) {
+  const { commands } = withBoard(thickness);
+  const [command] = commands;
+  const file = wall.file!;
+  return {
+    ...file,
+    layers:
+      command!.type === 'insertLayer'
+        ? file.layers.toSpliced(command.index, 0, command.layer)
+        : file.layers.map((layer) =>
+            layer.id === board.value!.id ? { ...layer, thickness } : layer,
+          ),
+  };
+}
+
+const thickness = computed(() => draft.value ?? board.value?.thickness ?? 0);
+
+const thicknessText = computed(() =>
+  thickness.value === 0 ? 'none' : formatText('length', thickness.value, project.units),
+);
+
+const assessed = computed(() => {
+  if (!wall.assessment) return null;
+  return draft.value === null || draft.value === 0
+    ? wall.assessment
+    : assessLayers(fileWith(draft.value), project.ownMaterials);
+});
+
+/** Of the conditions chosen, those that ask for the largest share. */
+const hardest = computed<Conditions | null>(() => {
+  if (!assessed.value) return null;
+  const resolved = assessed.value.wall;
+  return MONTH_SETS[months.value]!.of(resolved).toSorted(
+    (a, b) =>
+      (outsideShare(resolved, b, margin.value)?.needed ?? 0) -
+      (outsideShare(resolved, a, margin.value)?.needed ?? 0),
+  )[0]!;
+});
+
+const split = computed(() => {
+  if (!assessed.value || !hardest.value) return null;
+  const resolved = assessed.value.wall;
+  const plane = condensingPlaneIndex(resolved);
+  const share = outsideShare(resolved, hardest.value, margin.value);
+  if (plane === null || !share) return null;
+  const { inside, outside } = resistancesAround(resolved, plane, hardest.value);
+  const margins = assessed.value.moisture.condensingPlane!.margin;
+  return {
+    ...share,
+    inside: formatText('resistance', inside, project.units),
+    outside: formatText('resistance', outside, project.units),
+    enough: share.actual >= share.needed,
+    below: margins.filter((value) => value < 0).length,
+    worst: formatText('temperatureDifference', Math.min(...margins), project.units),
+  };
+});
+
+const smallest = computed(() => {
+  if (!wall.file || !split.value) return null;
+  const material = board.value?.fill ?? LIBRARY[chosen.value]!;
+  const id = board.value?.fillId ?? chosen.value;
+  const start = boardSteps(id, material)[0]!.total;
+  const least = smallestThickness(
+    fileWith(start),
+    withBoard(start).id,
+    margin.value,
+    MONTH_SETS[months.value]!.of,
+    project.ownMaterials,
+  );
+  if (least === null) return { least, step: null };
+  return { least, step: soldStep(id, material, least) };
+});
+
+/** The thickest board the slider goes to, m. */
+const MOST = 0.25;
+const most = computed(() => Math.max(MOST, board.value?.thickness ?? 0));
+
+function drag(event: Event): void {
+  draft.value = Number((event.target as HTMLInputElement).value) / 1000;
+}
+
+function letGo(): void {
+  if (draft.value === null) return;
+  const to = draft.value;
+  if (to > 0) emit('run', 'Thickness outside', withBoard(to).commands);
+  draft.value = null;
+}
+
+function apply(boards: readonly number[]): void {
+  const { id, commands } = withBoard(boards[0]!);
+  if (boards[1] !== undefined) {
+    const index = wall.document!.layers.findIndex((layer) => layer.id === id);
+    const at = index < 0 ? (commands[0] as { index: number }).index : index;
+    const material = board.value?.fillId ?? chosen.value;
+    const taken = [...wall.document!.layers, { id } as SheetLayer];
+    commands.push({
+      type: 'insertLayer',
+      index: at + 1,
+      layer: { id: freeLayerId(taken), kind: 'sheet', material, thickness: boards[1] },
+    });
+  }
+  emit('run', 'Smallest outside insulation', commands);
+}
+
+const percent = (share: number): string => formatText('share', share, project.units);
+</script>
+
+<template>
+  <section v-if="split" class="ratio" aria-label="Ratio of R inside and outside">
+    <h2 class="title">R inside and outside the condensing plane</h2>
+    <div class="controls">
+      <ChoiceField
+        label="It has to hold in"
+        :value="months"
+        :options="SET_OPTIONS"
+        @take="(value: string) => (months = value)"
+      />
+      <ChoiceField
+        label="Margin above the dew point"
+        :value="margin"
+        :options="MARGINS"
+        @take="(value: number) => (margin = value)"
+      />
+      <ChoiceField
+        v-if="!board"
+        label="Board to add"
+        filter
+        :value="chosen"
+        :options="BOARDS"
+        @take="(value: string) => (chosen = value)"
+      />
+    </div>
+    <div class="bars">
+      <div class="inside" :style="{ flexGrow: 1 - split.actual }">
+        inside {{ split.inside }}, {{ percent(1 - split.actual) }}
+      </div>
+      <div class="outside" :class="{ short: !split.enough }" :style="{ flexGrow: split.actual }">
+        <span v-if="split.actual > 0.14">{{ split.outside }}, {{ percent(split.actual) }}</span>
+      </div>
+      <div
+        class="needed"
+        :style="{ left: `${100 * (1 - split.needed)}%` }"
+        aria-hidden="true"
+      ></div>
+    </div>
+    <p class="scale small">
+      <span class="mark" :style="{ left: `${100 * (1 - split.needed)}%` }"
+        >needed outside: {{ percent(split.needed) }}</span
+      >
+    </p>
+    <label class="slider">
+      <span>{{ board ? 'Board outside' : 'New board outside' }}</span>
+      <input
+        type="range"
+        min="0"
+        :max="most * 1000"
+        step="1"
+        :value="thickness * 1000"
+        :aria-valuetext="thicknessText"
+        @input="drag"
+        @change="letGo"
+      />
+      <strong class="at">{{ thicknessText }}</strong>
+    </label>
+    <p class="answer" role="status">
+      <span :class="split.enough ? 'good' : 'bad'" class="shape" aria-hidden="true"></span>
+      <span
+        ><strong data-ratio
+          >{{ percent(split.actual) }} of R outside, {{ percent(split.needed) }} needed</strong
+        >: {{ split.enough ? 'enough' : 'not enough' }}. In the year {{ split.worst }} at the worst,
+        {{
+          split.below === 0 ? 'no month' : split.below === 1 ? '1 month' : `${split.below} months`
+        }}
+        below the dew point.</span
+      >
+      <template v-if="draft !== null"> Let go to keep it.</template>
+    </p>
+    <p v-if="smallest" class="answer">
+      <template v-if="smallest.least === 0">
+        Nothing is needed outside for this margin in this climate and humidity.
+      </template>
+      <template v-else-if="smallest.least === null">
+        No thickness does: no insulation outside keeps the plane at this margin.
+      </template>
+      <template v-else-if="!smallest.step">
+        It takes {{ formatText('length', smallest.least, project.units) }}, more than two boards as
+        sold.
+      </template>
+      <template v-else>
+        <span
+          >Smallest: {{ formatText('length', smallest.least, project.units) }}; as sold
+          {{
+            smallest.step.boards
+              .map((size) => formatText('length', size, project.units))
+              .join(' + ')
+          }}</span
+        >
+        <button type="button" class="action" @click="apply(smallest.step.boards)">
+          Use
+          {{
+            smallest.step.boards
+              .map((size) => formatText('length', size, project.units))
+              .join(' + ')
+          }}
+        </button>
+      </template>
+    </p>
+    <p class="small soft">
+      θ_plane = θ_e + (θ_i − θ_e)·R_outside/R_T along the cavity, films counted. It says what
+      leaking indoor air meets, not how much leaks; drying and rain are other questions.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.ratio {
+  display: grid;
+  gap: 8px;
+  padding: 10px 0 12px;
+  border-bottom: 1px solid var(--line);
+}
+
+.title {
+  font-size: var(--text-14);
+}
+
+.controls {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(200px, 260px));
+  gap: 8px 16px;
+}
+
+.bars {
+  position: relative;
+  display: flex;
+  height: 34px;
+  border: 1px solid var(--ink);
+}
+
+.inside,
+.outside {
+  flex-basis: 0;
+  min-width: 0;
+  padding: 0 8px;
+  overflow: hidden;
+  line-height: 32px;
+  white-space: nowrap;
+  font-weight: 600;
+}
+
+.inside {
+  background: var(--sheet);
+}
+
+.outside {
+  border-left: 2px solid var(--ink);
+  background: repeating-linear-gradient(45deg, #fff 0 7px, #cfe6da 7px 10px);
+}
+
+.outside.short {
+  background: repeating-linear-gradient(-45deg, #fff 0 5px, #f0cfcc 5px 8px);
+}
+
+.needed {
+  position: absolute;
+  top: -6px;
+  bottom: -6px;
+  width: 0;
+  border-left: 3px solid var(--ink);
+}
+
+.scale {
+  position: relative;
+  height: 18px;
+}
+
+.mark {
+  position: absolute;
+  transform: translateX(-50%);
+  white-space: nowrap;
+  font-weight: 600;
+}
+
+.slider {
+  display: grid;
+  grid-template-columns: auto minmax(120px, 1fr) 90px;
+  align-items: center;
+  gap: 12px;
+  min-height: 44px;
+}
+
+.slider input {
+  accent-color: var(--ink);
+}
+
+.answer {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 8px;
+}
+
+.shape {
+  width: 11px;
+  height: 11px;
+}
+
+.good {
+  border-radius: 50%;
+  background: var(--pass);
+}
+
+.bad {
+  background: var(--fail);
+}
+</style>
