@@ -37,13 +37,39 @@ const withTable = {
   ),
 };
 
+/** Twelve layers with a service cavity and a second board; as they are, two depend on humidity. */
+const twelveVariable = {
+  ...ten,
+  layers: [
+    ...ten.layers.slice(0, 2),
+    { id: 'C', kind: 'air' as const, thickness: 0.038 },
+    { id: 'D', kind: 'sheet' as const, material: 'gypsum-board', thickness: 0.0127 },
+    ...ten.layers.slice(2),
+  ],
+};
+const FIXED: Record<string, string> = {
+  'variable-membrane-high-range': 'vapor-check-membrane',
+  osb: 'gypsum-sheathing-glass-mat',
+};
+const twelve = {
+  ...twelveVariable,
+  layers: twelveVariable.layers.map((layer) =>
+    layer.kind === 'sheet' && FIXED[layer.material]
+      ? { ...layer, material: FIXED[layer.material]! }
+      : layer,
+  ),
+};
+
 /** One core of this machine: evaluations of a 10-layer wall over twelve months, a second. */
 export function coreFigures(): Record<string, number> {
   return {
     'walls a second, 10 layers': rate(() => assessLayers(ten)),
     'walls a second, one layer temperature-dependent': rate(() => assessLayers(withTable)),
-    'walls a second, 10 layers, condensation by month': rate(() =>
-      monthlyBalance(resolveWall(ten)),
+    'walls a second, 12 layers, condensation by month': rate(() =>
+      monthlyBalance(resolveWall(twelve)),
+    ),
+    'walls a second, 12 layers, two of them variable': rate(() =>
+      monthlyBalance(resolveWall(twelveVariable)),
     ),
     'walls a second, 10 layers, section solved': rate(() => assess(ten)),
     'walls a second, verdicts with all fixes': rate(() => verdictsOf(assess(ten))),

@@ -3,13 +3,19 @@ import { join } from 'node:path';
 import { coreFigures } from './core.ts';
 import { pageFigures } from './page.ts';
 import { sectionFigures } from './section.ts';
+import { yearsFigures } from './years.ts';
 
 /** The figures that were stored with the last commit that measured, to compare with in the same words. */
 const STORED = join(import.meta.dirname, 'figures.json');
 
 export async function bench(url: string, chromium: string, store: boolean): Promise<void> {
   const before = JSON.parse(readFileSync(STORED, 'utf8')) as Record<string, number>;
-  const now = { ...sectionFigures(), ...coreFigures(), ...(await pageFigures(url, chromium)) };
+  const now = {
+    ...sectionFigures(),
+    ...coreFigures(),
+    ...yearsFigures(),
+    ...(await pageFigures(url, chromium)),
+  };
   for (const [name, value] of Object.entries(now)) {
     const ratio = before[name] ? `  × ${(value / before[name]).toFixed(2)} of the stored` : '';
     console.log(`${name.padEnd(56)} ${value.toFixed(value < 100 ? 1 : 0).padStart(8)}${ratio}`);

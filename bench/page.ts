@@ -72,6 +72,23 @@ export async function pageFigures(
       }
       return results;
     });
+    await page.getByRole('link', { name: 'Moisture' }).click();
+    await page.locator('[data-ratio]').waitFor();
+    const drags = await page.evaluate(async () => {
+      const results: number[] = [];
+      const slider = document.querySelector<HTMLInputElement>('.ratio input[type="range"]')!;
+      const answer = document.querySelector('[data-ratio]')!;
+      for (let i = 0; i < 60; i++) {
+        await new Promise((resolve) => requestAnimationFrame(resolve));
+        const before = performance.now();
+        slider.value = String(20 + i * 3);
+        slider.dispatchEvent(new Event('input', { bubbles: true }));
+        await new Promise((resolve) => queueMicrotask(() => resolve(null)));
+        answer.getBoundingClientRect();
+        results.push(performance.now() - before);
+      }
+      return results;
+    });
     const waitsOn = async (project: string, wall: string): Promise<number> => {
       await openDemoWall(page, project, wall);
       await page.locator('#row-L2').click();
@@ -97,6 +114,7 @@ export async function pageFigures(
       'worker asked for a section until it is there, wood, ms': woodWait,
       'worker asked for a section until it is there, steel, ms': steelWait,
       'edit to readings laid out, ms p95': p95(times.map(({ work }) => work)),
+      'ratio slider to its answer laid out, ms p95': p95(drags),
       'edit to readings painted, ms p95': p95(times.map(({ painted }) => painted)),
     };
   } finally {

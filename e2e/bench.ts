@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
 
 /** What a person does on the bench, in words. */
@@ -79,4 +80,14 @@ export async function openCopyOfDemoWall(page: Page, project: string, wall: stri
   const copied = copy.walls.find(({ name }) => name === wall)!;
   await page.goto(`/projects/${copy.id}/walls/${copied.id}/build-up`);
   await expect(reading(page, 'Effective R')).toHaveText(/^[\d.]+/);
+}
+
+/** WCAG 2.2 AA as far as a program can tell. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(
+    violations.map(({ id, nodes }) => `${id}: ${nodes.map((n) => n.target).join(' | ')}`),
+  ).toEqual([]);
 }

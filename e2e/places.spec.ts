@@ -1,15 +1,14 @@
-import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
-import { newProject, newWall, openDemoWall, reading, rows, saved, verdict } from './bench.ts';
-
-async function expectAccessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-    .analyze();
-  expect(
-    violations.map(({ id, nodes }) => `${id}: ${nodes.map((n) => n.target).join(' | ')}`),
-  ).toEqual([]);
-}
+import { expect, test } from '@playwright/test';
+import {
+  expectAccessible,
+  newProject,
+  newWall,
+  openDemoWall,
+  reading,
+  rows,
+  saved,
+  verdict,
+} from './bench.ts';
 
 test('projects: create, rename, duplicate, archive, take back, delete', async ({ page }) => {
   await newProject(page, 'Short-lived');

@@ -4,12 +4,12 @@ import { openDemoWall, rows } from './bench.ts';
 
 const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
-async function picture(page: Page, name: string): Promise<void> {
+async function picture(page: Page, name: string, scroll = 0): Promise<void> {
   await page.waitForLoadState('networkidle');
-  await page.evaluate(async () => {
-    window.scrollTo(0, 0);
+  await page.evaluate(async (top) => {
+    window.scrollTo(0, top);
     await document.fonts.ready;
-  });
+  }, scroll);
   await page.screenshot({ path: join(FOLDER, `${name}.png`), animations: 'disabled' });
 }
 
@@ -36,7 +36,7 @@ test('pictures of the main views', async ({ page }) => {
   await page.keyboard.press('Escape');
 
   await page.locator('[data-reading="Effective R"]').click();
-  await page.getByText('Follows').waitFor();
+  await page.getByText('Follows', { exact: true }).waitFor();
   await picture(page, 'wall-number-opened');
   await page.keyboard.press('Escape');
 
@@ -65,6 +65,29 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByText('arrives').waitFor();
   await picture(page, 'heat-steel');
   await page.getByRole('checkbox', { name: 'Heat flow' }).uncheck();
+
+  // The lens Moisture in both climates.
+  await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
+  await page.keyboard.press('w');
+  await page.getByRole('region', { name: 'The year' }).waitFor();
+  await picture(page, 'moisture-cold');
+  await picture(page, 'moisture-year', 690);
+  await page.getByRole('button', { name: 'Swap strategy…' }).click();
+  await page.locator('[data-swap]').waitFor();
+  await picture(page, 'moisture-swap');
+  await page.getByRole('button', { name: 'Leave it' }).click();
+  await openDemoWall(page, 'Lower Ford house', 'Inner vapor barrier, foam outside');
+  await page.keyboard.press('w');
+  await page.getByRole('button', { name: /^July:/ }).click();
+  await picture(page, 'moisture-hot');
+
+  // The lens Years: a run that fails, its charts and the field.
+  await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
+  await page.keyboard.press('y');
+  await page.getByRole('button', { name: 'Run', exact: true }).click();
+  await page.locator('[data-run-figures]').waitFor({ timeout: 60_000 });
+  await page.getByRole('slider', { name: 'Day shown in the drawing' }).fill('150');
+  await picture(page, 'years', 470);
 
   await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
   await picture(page, 'wall-metric');
