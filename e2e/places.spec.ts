@@ -76,8 +76,12 @@ test('numbers open, months step, rows are dragged and refused', async ({ page })
 
   // Cladding cannot go behind the sheathing; the outside board may go behind the membrane.
   const row = (text: string) => rows(page).filter({ hasText: text });
-  await row('Fiber-cement').dragTo(row('Oriented strand board'));
+  await row('Fiber-cement').dragTo(row('Oriented strand board'), { steps: 8 });
   await expect(rows(page).first()).toContainText('Fiber-cement');
+  await row('Vapor-open').dragTo(row('Mineral wool board'), { steps: 8 });
+  await expect(rows(page).nth(2)).toContainText('Vapor-open');
+  await page.keyboard.press('Control+z');
+  await expect(rows(page).nth(2)).toContainText('Mineral wool board');
   await row('Vapor-open').getByRole('button').first().click();
   await page.keyboard.press('Alt+ArrowUp');
   await expect(rows(page).nth(2)).toContainText('Vapor-open');

@@ -155,6 +155,8 @@ function dropped(event: SortableEvent): void {
       :animation="120"
       :delay="120"
       :delay-on-touch-only="true"
+      :force-fallback="true"
+      :fallback-tolerance="4"
       aria-label="Layers, outdoors first"
       :on-move="allow"
       @update="dropped"
