@@ -82,6 +82,7 @@ function time(Solver: typeof HygroSolver, hours: number) {
     outdoorPressure: 0,
     radiation: 0,
     rain: 0,
+    facade: 0,
     ventilation: (50 * input.wall.layers[cavity]!.thickness) / 3600,
     leak: 0,
   };

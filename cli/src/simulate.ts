@@ -1,6 +1,7 @@
 import { readFile, stat } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
 import {
+  faceWords,
   InputError,
   LARGEST_WEATHER,
   parseEpw,
@@ -59,7 +60,7 @@ async function weatherOf({ transient }: SimulationFile, path: string): Promise<W
 
 /** What `--json` prints. */
 function forMachines({ weekly, monthly, peak, end, dryTo16, totals, ...rest }: SimulationResult) {
-  const { balance, mold, causes, above20, hours, notes, problem } = rest;
+  const { balance, mold, faces, frost, fasteners, causes, above20, hours, notes, problem } = rest;
   return {
     format: 'eldrun-simulation-result',
     version: 1,
@@ -71,6 +72,9 @@ function forMachines({ weekly, monthly, peak, end, dryTo16, totals, ...rest }: S
     totals,
     balance,
     mold,
+    faces,
+    frost,
+    fasteners,
     causes,
     above20,
     hours,
@@ -88,6 +92,8 @@ function summary(
   result: SimulationResult,
 ): string {
   const { peak, end, dryTo16, totals, balance, mold, causes, above20, hours } = result;
+  const { faces, frost, fasteners } = result;
+  const worst = faces.toSorted((a, b) => b.mold[b.moldClass] - a.mold[a.moldClass])[0]!;
   const rows: [string, string][] = [
     ['Hours', `${hours} of ${transient.hours}, from hour ${transient.start} of the year`],
     [
@@ -107,12 +113,24 @@ function summary(
         .join(', '),
     ],
     [
+      'Worst of all faces',
+      `${faceWords(worst, (id) => id)}: ${worst.mold[worst.moldClass].toFixed(2)}, class ${worst.moldClass}`,
+    ],
+    ...frost.map(({ layer, cycles, wetCycles }): [string, string] => [
+      `Frost in ${layer}`,
+      `${cycles} times, ${wetCycles} of them wet`,
+    ]),
+    ...fasteners.map(({ from, to, wetHours }): [string, string] => [
+      `Fasteners ${from} to ${to}`,
+      `${wetHours} h above 80 % RH and above freezing`,
+    ]),
+    [
       'Heat',
       `${totals.heatIn.toFixed(1)} MJ/m² in from indoors, ${totals.heatOut.toFixed(1)} from outdoors`,
     ],
     [
       'Water in',
-      `indoors ${kg(causes.indoors)}, outdoors ${kg(causes.outdoors)}, rain ${kg(causes.rain)}, ventilation ${kg(causes.ventilation)}, leak ${kg(causes.leak)}`,
+      `indoors ${kg(causes.indoors)}, outdoors ${kg(causes.outdoors)}, rain ${kg(causes.rain)}, cladding ${kg(causes.facade)}, ventilation ${kg(causes.ventilation)}, leak ${kg(causes.leak)}`,
     ],
     [
       'Balance off by',
@@ -124,7 +142,7 @@ function summary(
     `${wall.name}  (${path})`,
     ...rows.map(([label, value]) => `  ${label.padEnd(width)}  ${value}`),
     ...result.notes.map((note) => `  ${note}`),
-    '  One-dimensional, through the cavity; no three-dimensional flow, workmanship or air loops. It supports',
+    `  One-dimensional, through the ${transient.path ?? 'cavity'}; no three-dimensional flow, workmanship or air loops. It supports`,
     '  but does not replace a professional’s judgment.',
     '',
     '',

@@ -2,13 +2,6 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import {
   formulaHour,
-  mendsToTry,
-  runVerdicts,
-  transientFor,
-  USUAL_RUN,
-  watchedLayer,
-  weatherOfSite,
-  withBrief,
   HygroSolver,
   meshOf,
   MoldIndex,
@@ -27,7 +20,6 @@ import {
   type Transient,
   type WallFile,
 } from '../src/index.ts';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { transientCase } from './reference.ts';
 import { coldWall, sheet } from './walls.ts';
 
@@ -38,6 +30,7 @@ const STILL: Hour = {
   outdoorPressure: 1000,
   radiation: 0,
   rain: 0,
+  facade: 0,
   ventilation: 0,
   leak: 0,
 };
@@ -610,50 +603,5 @@ describe('conservation', () => {
     expect(run({ leak: { layer: 'x', face: 'inner', flow: 1e-5 } })).toThrow(
       /transient\.leak\.layer/,
     );
-  });
-});
-
-describe('the demo walls by a person’s choices', () => {
-  const all = DEMO_PROJECTS.flatMap(({ brief, walls }) =>
-    walls.map((wall) => withBrief(wall, brief)),
-  );
-
-  test.each(all.map((wall) => [wall.name, wall] as const))(
-    '%s comes to its end, wet start and leak too',
-    (_, file) => {
-      const wall = resolveWall(file);
-      const weather = weatherOfSite(wall.site, 5);
-      for (const change of [
-        {},
-        { wetStart: 0.25, airChanges: 0 },
-        { leak: 2e-5, side: 'south' as const },
-      ]) {
-        const choices = { ...USUAL_RUN, years: 0.5, ...change };
-        const transient = transientFor(wall, choices, { climate: 'cold-humid' })!;
-        const { result } = simulate(simulationOf(file, transient), weather);
-        expect(result.problem).toBeNull();
-        expect(Math.abs(result.balance.moisture)).toBeLessThan(1e-4);
-        expect(runVerdicts(result, choices, 'it').length).toBeGreaterThan(0);
-        if (choices.wetStart && watchedLayer(wall)!.fill!.category === 'wood-panel')
-          expect(result.peak.mc.value).toBeGreaterThan(0.2499);
-      }
-    },
-  );
-
-  test('more air in the gap dries a wet sheathing sooner; what mends is tried smallest first', () => {
-    const file = all[0]!;
-    const wall = resolveWall(file);
-    const weather = weatherOfSite(wall.site, 5);
-    const days = (airChanges: number) => {
-      const choices = { ...USUAL_RUN, years: 1, startMonth: 4, wetStart: 0.22, airChanges };
-      return simulate(
-        simulationOf(file, transientFor(wall, choices, { climate: 'cold-humid' })!),
-        weather,
-      ).result.dryTo16!;
-    };
-    expect(days(100)).toBeLessThan(days(0));
-    const mends = mendsToTry(wall, { ...USUAL_RUN, airChanges: 0 });
-    expect(mends[0]!.choices).toEqual({ airChanges: 20 });
-    expect(mends.at(-1)!.commands[0]).toMatchObject({ type: 'insertLayer' });
   });
 });

@@ -24,6 +24,8 @@ const BOARD = 'mineral-wool-board-rigid';
 
 /** Changes of air that are tried in a gap, an hour. */
 const CHANGES = [20, 50, 100, 200];
+/** Openings that are tried at top and bottom, m²/m. */
+const OPENINGS = [5e-3, 0.01, 0.02];
 /** So many steps of outside insulation are tried. */
 const STEPS = 4;
 
@@ -33,7 +35,7 @@ const STEPS = 4;
  */
 export function mendsToTry(
   wall: ResolvedWall,
-  { airChanges }: RunChoices,
+  { gapBy, airChanges, opening }: RunChoices,
   materials: Materials = {},
 ): Mend[] {
   const { file } = wall;
@@ -48,12 +50,19 @@ export function mendsToTry(
     return { type: 'insertLayer', index: placeFor(file.layers, layer, find), layer };
   };
   const mends: Mend[] = [];
-  if (ventilatedGap(wall))
+  if (ventilatedGap(wall) && gapBy === 'changes')
     for (const changes of CHANGES.filter((n) => n > airChanges))
       mends.push({
         label: say`${String(changes)} changes of air an hour in the gap`,
         commands: [],
         choices: { airChanges: changes },
+      });
+  if (ventilatedGap(wall) && gapBy === 'openings')
+    for (const larger of OPENINGS.filter((area) => area > opening))
+      mends.push({
+        label: say`Openings of ${measured('openingPerLength', larger)} at top and bottom of the gap`,
+        commands: [],
+        choices: { opening: larger },
       });
   const controlled = wall.layers
     .slice(0, frameStart(wall))

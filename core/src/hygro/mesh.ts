@@ -58,6 +58,9 @@ const GROWTH = 2;
 const USUAL_DENSITY = 100;
 const USUAL_HEAT = 1000;
 
+/** More vapor than this passes an element as if it were not there, while Newton's method suffers, kg/(s·m²·Pa). */
+const MOST_VAPOR = 0.1;
+
 /** Shares of a layer's thickness that its elements take, fine at both faces. */
 function shares(refinement: number): number[] {
   const growing = Array.from(
@@ -167,7 +170,8 @@ export function meshOf(wall: ResolvedWall, refinement = 1): Mesh {
     if (!material.conductivityTable) mesh.heat[k] = material.conductivity! / length;
     const { vapor } = material;
     if ('mu' in vapor) mesh.vapor[k] = AIR_PERMEABILITY / (vapor.mu * length);
-    else if ('permeance' in vapor) mesh.vapor[k] = (vapor.permeance * thickness) / length;
+    else if ('permeance' in vapor)
+      mesh.vapor[k] = Math.min(MOST_VAPOR, (vapor.permeance * thickness) / length);
     else if ('permeanceTable' in vapor) {
       mesh.vaporKind[k] = BY_PERMEANCE;
       mesh.vapor[k] = thickness / length;

@@ -1,15 +1,7 @@
+import type { MoldClass } from '../materials/index.ts';
+
 /** Read once: in some hosts each look at a global costs more than the function. */
 const { exp, log, max, min } = Math;
-
-/** How readily mold grows on a material (ASHRAE 160-2016, after Ojanen, Viitanen and others 2010). */
-export type MoldClass = 'very-sensitive' | 'sensitive' | 'medium-resistant' | 'resistant';
-
-export const MOLD_CLASSES: readonly MoldClass[] = [
-  'very-sensitive',
-  'sensitive',
-  'medium-resistant',
-  'resistant',
-];
 
 interface Growth {
   /** k₁ below an index of 1, and from 1 on. */

@@ -86,6 +86,12 @@ const transient = Joi.object({
     exposure: number.min(0).max(10),
     overhang: share,
   }).unknown(),
+  path: Joi.string().valid('cavity', 'member'),
+  facade: Joi.object({
+    wetting: share.required(),
+    exposure: number.min(0).max(10),
+    overhang: share,
+  }).unknown(),
   leak: Joi.object({
     layer: id.required(),
     face: face.required(),

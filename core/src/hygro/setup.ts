@@ -1,9 +1,7 @@
 import { isWood } from '../materials/index.ts';
 import { condensingPlaneIndex } from '../moisture/index.ts';
-import { measured, say, type Message } from '../units/index.ts';
-import { frameEnd, lower, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
-import { MOLD_LIMIT } from './mold.ts';
-import type { SimulationClimate, SimulationResult, Transient } from './types.ts';
+import { frameEnd, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
+import type { HygroPath, SimulationClimate, Transient } from './types.ts';
 
 /** What a person chooses about a run; the rest follows from the wall. */
 export interface RunChoices {
@@ -11,25 +9,63 @@ export interface RunChoices {
   /** 0 for January. */
   startMonth: number;
   side: 'north' | 'east' | 'south' | 'west';
+  /** The layer that is watched; null for the one whose moisture decides. */
+  watch: string | null;
+  path: HygroPath;
   /** Share of the driven rain that gets to the outer face of the watched layer, 0 to 1. */
   rainShare: number;
+  /** Factors on the driven rain: by where the house stands, and by what shelters the wall. */
+  exposure: number;
+  overhang: number;
   /** Indoor air that leaks to its inner face, m³/(m²·s). */
   leak: number;
-  /** Changes of air an hour in the gap behind the cladding; 0 closes it. */
+  /** Whether the air in the gap behind the cladding is given or follows from its openings and the weather. */
+  gapBy: 'changes' | 'openings';
+  /** Changes of air an hour; 0 closes the gap. */
   airChanges: number;
+  /** Openings at top and at bottom, m²/m; the gap's height, m; whether insect screens stand in them. */
+  opening: number;
+  gapHeight: number;
+  screened: boolean;
   /** Moisture content of the watched layer at the start, kg/kg; null for 70 % RH like the rest. */
   wetStart: number | null;
+  /** The same of other layers, by id. */
+  wetLayers: Readonly<Record<string, number>>;
 }
 
 export const USUAL_RUN: RunChoices = {
   years: 2,
   startMonth: 9,
   side: 'north',
+  watch: null,
+  path: 'cavity',
   rainShare: 0.01,
+  exposure: 1,
+  overhang: 1,
   leak: 0,
+  gapBy: 'changes',
   airChanges: 50,
+  opening: 5e-3,
+  gapHeight: 2.7,
+  screened: true,
   wetStart: null,
+  wetLayers: {},
 };
+
+/** Rain exposure of a wall up to 10 m high, and what shelters it (ASHRAE 160-2016, 4.6, from memory). */
+export const EXPOSURES = [
+  { value: 0.7, name: 'sheltered' },
+  { value: 1, name: 'medium' },
+  { value: 1.3, name: 'severe' },
+] as const;
+export const SHELTERS = [
+  { value: 0.35, name: 'below a steep roof' },
+  { value: 0.5, name: 'below a low roof' },
+  { value: 1, name: 'none, runoff from above' },
+] as const;
+
+/** Of the driven rain, what stays on the cladding; the rest splashes off. */
+const WETTING = 0.7;
 
 /** Moisture content from which the drying test starts, kg/kg. */
 export const WET_START = 0.25;
@@ -63,35 +99,101 @@ export function ventilatedGap(wall: ResolvedWall): ResolvedLayer | null {
   return wall.layers.findLast(({ fill, ventilation }) => !fill && ventilation !== 'still') ?? null;
 }
 
+/** The layers that can start wet: all that store water. */
+export function storingLayers(wall: ResolvedWall): readonly ResolvedLayer[] {
+  return wall.layers.filter(({ fill }) => fill?.sorption && fill.density);
+}
+
 /** How a wall is run by a person's choices. @returns null for a wall with nothing to watch */
 export function transientFor(
   wall: ResolvedWall,
   choices: RunChoices,
   climate: SimulationClimate,
 ): Transient | null {
-  const watched = watchedLayer(wall);
+  const watched = wall.layers.find(({ id }) => id === choices.watch) ?? watchedLayer(wall);
   if (!watched) return null;
   const gap = ventilatedGap(wall);
+  const { exposure, overhang } = choices;
+  const starts = {
+    ...choices.wetLayers,
+    ...(choices.wetStart === null ? {} : { [watched.id]: choices.wetStart }),
+  };
+  const wet = storingLayers(wall).filter(({ id }) => starts[id] !== undefined);
   return {
     climate,
     side: choices.side,
     start: MONTH_STARTS[choices.startMonth]! * 24,
     hours: Math.round(choices.years * 8760),
     watch: watched.id,
+    ...(choices.path === 'member' ? { path: choices.path } : {}),
     initial: {
       temperature: 15,
       relativeHumidity: 0.7,
-      ...(choices.wetStart === null
-        ? {}
-        : { layers: { [watched.id]: { moistureContent: choices.wetStart } } }),
+      ...(wet.length > 0
+        ? {
+            layers: Object.fromEntries(wet.map(({ id }) => [id, { moistureContent: starts[id]! }])),
+          }
+        : {}),
     },
-    ...(gap ? { cavity: { layer: gap.id, airChangesPerHour: choices.airChanges } } : {}),
+    ...(gap ? { cavity: { layer: gap.id, ...gapAir(choices) } } : {}),
     ...(choices.rainShare > 0
-      ? { rain: { layer: watched.id, face: 'outer' as const, share: choices.rainShare } }
+      ? {
+          rain: {
+            layer: watched.id,
+            face: 'outer' as const,
+            share: choices.rainShare,
+            exposure,
+            overhang,
+          },
+        }
+      : {}),
+    ...(wall.layers.at(-1)?.fill?.waterAbsorption
+      ? { facade: { wetting: WETTING, exposure, overhang } }
       : {}),
     ...(choices.leak > 0
       ? { leak: { layer: watched.id, face: 'inner' as const, flow: choices.leak } }
       : {}),
+  };
+}
+
+function gapAir({ gapBy, airChanges, opening, gapHeight, screened }: RunChoices) {
+  if (gapBy === 'changes') return { airChangesPerHour: airChanges };
+  return { height: gapHeight, opening: opening * 1e6, screened };
+}
+
+/** A person's choices as a simulation's `transient` has them, as far as they can say it; those it leaves open stay. */
+export function choicesOf(
+  { start, hours, side, watch, path, rain, facade, leak, cavity, initial }: Transient,
+  before: RunChoices,
+): RunChoices {
+  const { exposure = 1, overhang = 1 } = rain ?? facade ?? {};
+  const { [watch]: own, ...others } = Object.fromEntries(
+    Object.entries(initial.layers ?? {}).flatMap(([id, { moistureContent }]) =>
+      moistureContent === undefined ? [] : [[id, moistureContent]],
+    ),
+  ) as Record<string, number>;
+  const day = (start % 8760) / 24;
+  return {
+    ...before,
+    years: hours / 8760,
+    startMonth: MONTH_STARTS.findLastIndex((first) => first <= day),
+    side: typeof side === 'string' ? side : before.side,
+    watch,
+    path: path ?? 'cavity',
+    rainShare: rain?.share ?? 0,
+    exposure,
+    overhang,
+    leak: leak?.flow ?? 0,
+    gapBy:
+      cavity?.opening !== undefined && cavity.airChangesPerHour === undefined
+        ? 'openings'
+        : 'changes',
+    airChanges: cavity?.airChangesPerHour ?? before.airChanges,
+    opening: cavity?.opening === undefined ? before.opening : cavity.opening * 1e-6,
+    gapHeight: cavity?.height ?? before.gapHeight,
+    screened: cavity?.screened ?? before.screened,
+    wetStart: own ?? null,
+    wetLayers: others,
   };
 }
 
@@ -115,53 +217,3 @@ export const STRESS_SET: readonly {
   { name: 'North side', change: { side: 'north' } },
   { name: 'South side', change: { side: 'south' } },
 ];
-
-/** The longest a layer may be above 20 % moisture, h. */
-const DAMP_SPELL = 30 * 24;
-const YEAR = 8760;
-
-export interface RunVerdict {
-  id: 'mold' | 'damp' | 'drying';
-  status: 'pass' | 'caution' | 'fail' | 'info';
-  title: Message;
-  reason: Message;
-}
-
-/** What a run says of the wall: mold after ASHRAE 160, moisture of the watched wood, and drying where it started wet. */
-export function runVerdicts(
-  { mold, peak, above20, dryTo16, hours, end }: SimulationResult,
-  { wetStart }: Pick<RunChoices, 'wetStart'>,
-  name: string,
-): RunVerdict[] {
-  const index = mold.sensitive;
-  const verdicts: RunVerdict[] = [
-    {
-      id: 'mold',
-      status: index >= MOLD_LIMIT ? 'fail' : index >= 1 ? 'caution' : 'pass',
-      title: say`Mold index ${index.toFixed(1)} on the inner face of ${lower(name)}${index >= MOLD_LIMIT ? ': mold grows visibly' : ''}`,
-      reason: say`ASHRAE 160 asks for less than 3, class sensitive (wood panels). Very sensitive ${mold['very-sensitive'].toFixed(1)}, medium resistant ${mold['medium-resistant'].toFixed(1)}. Mold is a matter of health.`,
-    },
-  ];
-  if (peak.mc.value > 0)
-    verdicts.push({
-      id: 'damp',
-      status: above20.longest > DAMP_SPELL ? 'fail' : above20.hours > 0 ? 'caution' : 'pass',
-      title:
-        above20.hours > 0
-          ? say`${name} is above 20 % moisture for ${String(Math.round(above20.longest / 24))} days at a stretch`
-          : say`${name} stays at ${measured('share', peak.mc.value)} moisture or less`,
-      reason: say`At most ${measured('share', peak.mc.value)}, in its inner third ${measured('share', peak.mcInner.value)}; 30 days above 20 % are too many. At the end ${measured('share', end.mc)}.`,
-    });
-  if (wetStart !== null)
-    verdicts.push({
-      id: 'drying',
-      status:
-        dryTo16 === null ? (hours >= YEAR ? 'fail' : 'info') : dryTo16 > YEAR ? 'fail' : 'pass',
-      title:
-        dryTo16 === null
-          ? say`${name} does not dry to 16 % in ${String(Math.round(hours / 24))} days`
-          : say`${name} dries to 16 % in ${String(Math.round(dryTo16 / 24))} days`,
-      reason: say`From ${measured('share', wetStart)} at the start; within a year is the least to ask.`,
-    });
-  return verdicts;
-}

@@ -13,8 +13,9 @@ export interface Hour {
   outdoorPressure: number;
   /** Radiation taken up by the outer surface, less what it sends to the sky, W/m². */
   radiation: number;
-  /** Liquid water put in at the rain's node, kg/(m²·s). */
+  /** Liquid water put in at the rain's node, and rain that meets the outer face, kg/(m²·s). */
   rain: number;
+  facade: number;
   /** Air exchanged with outdoors at the ventilated node, and with indoors at the leak's, m³/(m²·s). */
   ventilation: number;
   leak: number;
@@ -39,8 +40,9 @@ export interface Totals {
   heatOut: number;
   moistureIn: number;
   moistureOut: number;
-  /** By cause: rain, ventilation, leak. */
+  /** By cause: rain behind the cladding, rain that it took up, ventilation, leak. */
   rain: number;
+  facade: number;
   ventilation: number;
   leak: number;
   heatOther: number;
@@ -48,6 +50,9 @@ export interface Totals {
 
 /** Free water makes φ grow beyond 1 by one for each of so much, kg/m². */
 export const FREE = 2;
+
+/** Water that clings to the outer face at most, kg/m²; the more there is, the more runs off. */
+const FILM = 0.1;
 
 /** How well each node's balance must close in a step: kg/m² and J/m². */
 const MOISTURE_CLOSES = 1e-8;
@@ -84,6 +89,7 @@ export class HygroSolver {
     moistureIn: 0,
     moistureOut: 0,
     rain: 0,
+    facade: 0,
     ventilation: 0,
     leak: 0,
     heatOther: 0,
@@ -265,6 +271,7 @@ export class HygroSolver {
     totals.moistureIn += rate.moistureIn * dt;
     totals.moistureOut += rate.moistureOut * dt;
     totals.rain += rate.rain * dt;
+    totals.facade += rate.facade * dt;
     totals.ventilation += rate.ventilation * dt;
     totals.leak += rate.leak * dt;
     totals.heatOther += rate.heatOther * dt;
@@ -446,6 +453,17 @@ export class HygroSolver {
       diagonal[4 * i] = diagonal[4 * i]! - WATER_HEAT * now.rain;
       rate.rain = now.rain;
       rate.heatOther += warmth;
+    }
+    rate.facade = 0;
+    if (now.facade > 0) {
+      const free = max(0, humidity[last]! - 1) * FREE;
+      // Beyond a full film the excess runs off.
+      const taken = now.facade * (1 - free / FILM);
+      const takenU = humidity[last]! >= 1 ? (-now.facade * FREE) / FILM : 0;
+      const warm = WATER_HEAT * temperature[last]!;
+      this.take(last, warm * taken, WATER_HEAT * taken, warm * takenU, taken, 0, takenU);
+      rate.facade = filmWater;
+      rate.heatOther += filmHeat;
     }
     rate.ventilation = 0;
     if (this.places.ventilated >= 0 && now.ventilation > 0) {

@@ -1,10 +1,12 @@
 import type { OwnClimate, WeatherYear } from '../climate/index.ts';
+import type { MoldClass } from '../materials/index.ts';
 import type { WallFile } from '../wall/index.ts';
 import type { FormulaClimate } from './climate-formula.ts';
-import type { MoldClass } from './mold.ts';
 import type { Films } from './solver.ts';
 
 export type Face = 'inner' | 'outer';
+
+export type HygroPath = 'cavity' | 'member';
 
 /** Where a simulation's weather comes from. */
 export type SimulationClimate =
@@ -24,6 +26,8 @@ export interface Transient {
   hours: number;
   /** Id of the layer whose moisture is reported. */
   watch: string;
+  /** Through the middle of the cavity, or through the main frame's members. */
+  path?: HygroPath;
   initial: {
     temperature: number;
     relativeHumidity: number;
@@ -41,6 +45,8 @@ export interface Transient {
     screened?: boolean;
   };
   rain?: { layer: string; face: Face; share: number; exposure?: number; overhang?: number };
+  /** The share of the driven rain that stays on the cladding and that it takes up; without it the cladding stays dry. */
+  facade?: { wetting: number; exposure?: number; overhang?: number };
   leak?: { layer: string; face: Face; flow: number };
 }
 
@@ -66,6 +72,44 @@ export interface Series {
   rh: number[];
 }
 
+/** What adds water to a wall or takes it, kg/m², positive into the wall: air at both surfaces, and what acts within. */
+export interface Causes {
+  indoors: number;
+  outdoors: number;
+  /** Rain that gets in behind the cladding. */
+  rain: number;
+  /** Rain that the cladding takes up. */
+  facade: number;
+  ventilation: number;
+  leak: number;
+}
+
+export const CAUSES = ['indoors', 'outdoors', 'rain', 'facade', 'ventilation', 'leak'] as const;
+
+/** A face between two layers, or one of the wall's surfaces; null is the room or outdoors. */
+export interface WallFace {
+  inner: string | null;
+  outer: string | null;
+  /** How readily mold grows there: the class of the more sensitive of both materials. */
+  moldClass: MoldClass;
+}
+
+/** What a run found at a face. */
+export interface FaceResult extends WallFace {
+  /** Peak mold index by class. */
+  mold: Record<MoldClass, number>;
+  /** Hours above 80 % RH, and those of them above freezing: the time of wetness of ISO 9223. */
+  humidHours: number;
+  wetHours: number;
+}
+
+/** Freezing in a layer of masonry: how often it froze and thawed near its outer face, and how often while wet. */
+export interface FrostResult {
+  layer: string;
+  cycles: number;
+  wetCycles: number;
+}
+
 /** What a simulation came to. Moisture contents kg/kg, °C, shares, MJ/m², kg/m². */
 export interface SimulationResult {
   /** Hours that were reached: fewer than asked for where it was stopped or did not settle. */
@@ -80,8 +124,13 @@ export interface SimulationResult {
   balance: { heat: number; moisture: number };
   /** Peak mold index at the watched layer's inner face by class. */
   mold: Record<MoldClass, number>;
-  /** Water in and out by cause, kg/m², positive into the wall. */
-  causes: { indoors: number; outdoors: number; rain: number; ventilation: number; leak: number };
+  /** All faces, indoors first; face i is the inner face of layer i. */
+  faces: FaceResult[];
+  /** By layer of masonry. */
+  frost: FrostResult[];
+  /** Most hours of wetness met by metal that passes through layers, by the wall's rows of fasteners. */
+  fasteners: { from: string; to: string; wetHours: number }[];
+  causes: Causes;
   /** Hours in which the watched layer is above 20 % moisture, and its longest spell, h. */
   above20: { hours: number; longest: number };
   /** What was taken where the wall does not say. */
@@ -94,12 +143,13 @@ export interface SimulationResult {
 export interface Course {
   every: number;
   hour: number[];
-  /** By layer of wood, its moisture content, kg/kg. */
+  /** By layer of wood and the watched one, its moisture content, kg/kg. */
   wood: { layer: string; mc: number[] }[];
-  temperature: number[];
-  rh: number[];
-  mold: number[];
+  /** By face, indoors first: °C, φ, and the mold index of its class. */
+  faces: { temperature: number[]; rh: number[]; mold: number[] }[];
   outdoor: number[];
+  /** What has passed since the start by cause. */
+  water: Record<keyof Causes, number[]>;
 }
 
 /** The wall's state once a day: by day and node. */

@@ -1,6 +1,6 @@
 import { AIR_PERMEABILITY } from '../units/index.ts';
 import { LIBRARY } from './library.ts';
-import type { Material, Role, Table } from './types.ts';
+import type { Material, MoldClass, Role, Table } from './types.ts';
 
 /**
  * Linear interpolation in a table of [x, y] pairs, flat outside (wall-file rule 7).
@@ -124,6 +124,16 @@ const WOOD_CATEGORIES = new Set([
 export function isWood(id: string, material: Material): boolean {
   const category = material.category ?? LIBRARY[id]?.category;
   return category !== undefined && WOOD_CATEGORIES.has(category);
+}
+
+/**
+ * How readily mold grows on a material: what it says itself or the library says of its id, else sensitive for wood and
+ * medium resistant for all else (ASHRAE 160-2016, 6.1).
+ */
+export function moldClassOf(id: string, material: Material): MoldClass {
+  const known =
+    material.moldClass ?? (Object.hasOwn(LIBRARY, id) ? LIBRARY[id]!.moldClass : undefined);
+  return known ?? (isWood(id, material) ? 'sensitive' : 'medium-resistant');
 }
 
 /** Whether it is there to insulate: cavity fill or a board outside. */

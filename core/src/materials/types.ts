@@ -5,6 +5,17 @@ export type Table = [number, number][];
 export type Vapor =
   { mu: number } | { muTable: Table } | { permeance: number } | { permeanceTable: Table };
 
+/** How readily mold grows on a material (ASHRAE 160-2016, 6.1). */
+export type MoldClass = 'very-sensitive' | 'sensitive' | 'medium-resistant' | 'resistant';
+
+/** Most readily first. */
+export const MOLD_CLASSES: readonly MoldClass[] = [
+  'very-sensitive',
+  'sensitive',
+  'medium-resistant',
+  'resistant',
+];
+
 export type Role =
   | 'interior-finish'
   | 'service-layer'
@@ -49,6 +60,11 @@ export interface Material {
   sorption?: Table;
   /** Liquid transport: [water content kg/m³, diffusivity m²/s]. */
   liquid?: { diffusivity: Table };
+  /**
+   * How it takes up rain: the water absorption coefficient of EN ISO 15148, kg/(m²·√s), and the water it then holds
+   * (free saturation), kg/m³.
+   */
+  waterAbsorption?: { coefficient: number; saturation: number };
   /** What each kg/m³ of water adds to the conductivity, W/(m·K), in the transient simulation. */
   conductivityPerWater?: number;
 
@@ -56,7 +72,7 @@ export interface Material {
   airPermeance?: number;
   emissivity?: number;
   solarAbsorptance?: number;
-  moldClass?: string;
+  moldClass?: MoldClass;
   thicknesses?: number[];
   width?: number;
   roles?: Role[];

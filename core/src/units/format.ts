@@ -37,6 +37,7 @@ export type Quantity =
   | 'perArea'
   | 'airPermeance'
   | 'airLeak'
+  | 'openingPerLength'
   | 'hours'
   | 'elevation'
   | 'number';
@@ -124,6 +125,10 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
   airLeak: {
     imperial: { unit: 'cfm/ft²', convert: (v) => (v / FOOT) * 60, digits: 3 },
     metric: { unit: 'L/(s·m²)', convert: (v) => v * 1000, digits: 2 },
+  },
+  openingPerLength: {
+    imperial: { unit: 'in²/ft', convert: (a) => (a * FOOT) / INCH ** 2, digits: 2 },
+    metric: { unit: 'mm²/m', convert: (a) => a * 1e6, digits: 0 },
   },
   hours: both('h', same, 0),
   elevation: {

@@ -1,5 +1,5 @@
 import { InputError } from '../errors.ts';
-import { FAHRENHEIT_DEGREE, FOOT, R_VALUE } from './factors.ts';
+import { FAHRENHEIT_DEGREE, FOOT, INCH, R_VALUE } from './factors.ts';
 import type { UnitSystem } from './system.ts';
 
 const NUMBER = /^[−-]?\s*(?:\d+(?:[.,]\d*)?|[.,]\d+)/;
@@ -78,6 +78,29 @@ export function parseAirLeak(text: string, system: UnitSystem, path = 'flow'): n
   if (!(flow >= 0 && flow <= 0.1))
     throw new InputError(path, `“${text}” is not an air leak`, allowed);
   return flow;
+}
+
+/**
+ * Reads an opening along a length, as at the top or bottom of a gap.
+ *
+ * @param text `2.4 in²/ft`, `5000 mm²/m`, `50 cm²/m`; a bare number is in in²/ft or mm²/m
+ * @returns m²/m
+ * @throws InputError when it is not above zero, beyond 1 m²/m or in another unit
+ */
+export function parseOpening(text: string, system: UnitSystem, path = 'opening'): number {
+  const allowed = 'above 0, in in²/ft, cm²/m or mm²/m';
+  const { value, unit } = readNumber(text, path, allowed);
+  const plain = unit.replace(/[\s.²^]/g, '').replace(/2\//, '/');
+  const factors: Record<string, number> = {
+    '': system === 'imperial' ? INCH ** 2 / FOOT : 1e-6,
+    'in/ft': INCH ** 2 / FOOT,
+    'cm/m': 1e-4,
+    'mm/m': 1e-6,
+  };
+  const opening = value * (factors[plain] ?? NaN);
+  if (!(opening > 0 && opening <= 1))
+    throw new InputError(path, `“${text}” is not an opening`, allowed);
+  return opening;
 }
 
 /**

@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { InputError } from '../errors.ts';
 import { CLIMATES } from '../climate/index.ts';
 import { CODE_EDITIONS, ZONE } from '../prescriptive/index.ts';
-import { LIBRARY, ROLES, type Material, type Materials } from '../materials/index.ts';
+import { LIBRARY, MOLD_CLASSES, ROLES, type Material, type Materials } from '../materials/index.ts';
 import { check, parseJson } from './check.ts';
 import { clearFieldShare, frameOf, memberShare } from './shares.ts';
 import {
@@ -68,6 +68,11 @@ export const materialSchema = Joi.object({
   liquid: Joi.object({
     diffusivity: table(Joi.number().min(0).max(1e4), Joi.number().min(0).max(1)).required(),
   }).unknown(),
+  waterAbsorption: Joi.object({
+    coefficient: positive.max(10).required(),
+    saturation: positive.max(1e4).required(),
+  }).unknown(),
+  moldClass: Joi.string().valid(...MOLD_CLASSES),
   emissivity: Joi.number().greater(0).max(1),
   labeledRPerInch: positive.max(100),
   agedRPerInch: positive.max(100),
