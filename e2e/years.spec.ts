@@ -48,13 +48,15 @@ test('two years with a rain leak, with and without the gap: read, scrub, stop, e
     await figure(page, 'Moisture, highest', 1),
   );
 
-  // The day under the hand shows in the drawing.
-  const scrub = panel(page).getByRole('slider', { name: 'Day shown in the drawing' });
+  await expect(figures(page).getByRole('columnheader', { name: 'Difference' })).toBeVisible();
+
+  // The day under the hand shows in the drawing and beside it.
+  const scrub = page.getByRole('slider', { name: 'Day shown in the drawing' });
   const dampest = page.locator('[data-dampest] text');
   const last = await dampest.textContent();
   await scrub.focus();
   await page.keyboard.press('Home');
-  await expect(panel(page)).toContainText('day 1, 1 October');
+  await expect(page.getByText('day 1, 1 October')).toBeVisible();
   await expect(dampest).not.toHaveText(last!);
 
   // The series as a table for a spreadsheet, and the simulation file.
@@ -68,8 +70,31 @@ test('two years with a rain leak, with and without the gap: read, scrub, stop, e
   const simulation = await (await file).path();
   await panel(page).getByLabel('Gap, air changes an hour').fill('75');
   await panel(page).getByLabel('Gap, air changes an hour').press('Enter');
-  await panel(page).getByLabel('Simulation file to open').setInputFiles(simulation);
+  await panel(page)
+    .getByLabel('Simulation file to open')
+    .setInputFiles({
+      name: 'gap-closed-simulation.json',
+      mimeType: 'application/json',
+      buffer: await readFile(simulation),
+    });
   await expect(panel(page).getByLabel('Gap, air changes an hour')).toHaveValue('0');
+  await expect(figures(page).getByRole('columnheader', { name: /simulation\.json$/ })).toBeVisible({
+    timeout: 60_000,
+  });
+
+  // The run's verdicts stand on the other lenses too, until the wall is another.
+  await page.getByRole('link', { name: 'Heat', exact: true }).click();
+  await expect(page.locator('[data-run-verdict="mold"]')).toBeVisible();
+  await page
+    .getByRole('list', { name: 'Layers, outdoors first' })
+    .getByRole('button')
+    .first()
+    .click();
+  await page.keyboard.press('+');
+  await expect(page.locator('[data-run-verdict="mold"]')).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-run-verdict="mold"]')).toBeVisible();
+  await page.getByRole('link', { name: 'Years', exact: true }).click();
 
   // Stopped half-way, what was computed stays.
   await panel(page).getByRole('combobox', { name: 'Length' }).click();
@@ -111,4 +136,80 @@ test('a drying test, the stress set, and a change that mends what fails', async 
   const lines = page.locator('[data-stress] tbody tr');
   await expect(lines).toHaveCount(7);
   await expect(lines.filter({ hasText: 'running' })).toHaveCount(0, { timeout: 120_000 });
+});
+
+test('a second run laid over, another path and gap, and a file’s wall kept in the project', async ({
+  page,
+}) => {
+  await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option A');
+  await page.keyboard.press('y');
+  await panel(page).getByRole('combobox', { name: 'Length' }).click();
+  await page.getByRole('option', { name: '1 year' }).click();
+  await panel(page).getByText('More of the set-up').click();
+  await panel(page).getByRole('combobox', { name: 'Gap’s air by' }).click();
+  await page.getByRole('option', { name: 'openings and weather' }).click();
+  await panel(page).getByLabel('Gap, openings').fill('nothing');
+  await panel(page).getByLabel('Gap, openings').press('Enter');
+  await expect(panel(page).getByRole('alert')).toContainText('in²/ft');
+  await panel(page).getByLabel('Gap, openings').fill('3');
+  await panel(page).getByLabel('Gap, openings').press('Enter');
+  await panel(page).getByRole('combobox', { name: 'Rain exposure' }).click();
+  await page.getByRole('option', { name: /severe/ }).click();
+  await expectAccessible(page);
+  await run(page);
+
+  const over = async (option: string): Promise<void> => {
+    await panel(page).getByRole('combobox', { name: 'Lay over it' }).click();
+    await page.getByRole('option', { name: option }).click();
+    await expect(panel(page).getByRole('button', { name: 'Run', exact: true })).toBeVisible({
+      timeout: 60_000,
+    });
+  };
+  await over('through the members');
+  await expect(
+    figures(page).getByRole('columnheader', { name: /through the member/ }),
+  ).toBeVisible();
+  await over('Garage link, paint only');
+  expect(await figure(page, 'Moisture, highest', 1)).toBeGreaterThan(
+    await figure(page, 'Moisture, highest', 0),
+  );
+
+  // Another face is charted, its months read as a table.
+  await panel(page)
+    .getByRole('combobox', { name: /are read/ })
+    .click();
+  await page.getByRole('option', { name: 'the surface indoors' }).click();
+  await expect(panel(page)).toContainText('Humidity the surface indoors');
+  await panel(page).getByRole('button', { name: 'Table' }).click();
+  await expect(page.getByRole('dialog').getByRole('row')).toHaveCount(13);
+  await page.keyboard.press('Escape');
+
+  // A file of a wall that is not this one runs as it stands; its wall can be kept.
+  const file = page.waitForEvent('download');
+  await panel(page).getByRole('button', { name: 'Save as a simulation file' }).click();
+  const simulation = JSON.parse(await readFile(await (await file).path(), 'utf8')) as {
+    wall: { name: string };
+    transient: { hours: number };
+  };
+  simulation.wall.name = 'From a file';
+  simulation.transient.hours = 24 * 60;
+  await panel(page)
+    .getByLabel('Simulation file to open')
+    .setInputFiles({
+      name: 'another.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(JSON.stringify(simulation)),
+    });
+  await expect(panel(page)).toContainText('of another wall than the one drawn', {
+    timeout: 60_000,
+  });
+  await panel(page).getByRole('button', { name: 'Keep its wall in this project' }).click();
+  await expect(page.getByRole('heading', { name: 'From a file' })).toBeAttached();
+  await expect(panel(page).getByLabel('Gap, openings')).toHaveValue('3.00 in²/ft');
+
+  // What is no simulation is refused with its field.
+  await panel(page)
+    .getByLabel('Simulation file to open')
+    .setInputFiles({ name: 'wrong.json', mimeType: 'application/json', buffer: Buffer.from('{}') });
+  await expect(page.getByText('wrong.json was not opened')).toBeVisible();
 });

@@ -25,11 +25,12 @@ const CLASS_WORDS: Record<MoldClass, string> = {
   resistant: 'resistant',
 };
 
-/** A face in words: between which layers it lies. */
+/** A face in words: between which layers it lies, without what stands behind commas and in brackets. */
 export function faceWords({ inner, outer }: WallFace, name: (layer: string) => string): string {
   if (inner === null) return 'the surface indoors';
   if (outer === null) return 'the surface outdoors';
-  return `between ${lower(name(inner))} and ${lower(name(outer))}`;
+  const short = (layer: string): string => lower(name(layer).split(/[,(]/)[0]!.trim());
+  return `between ${short(inner)} and ${short(outer)}`;
 }
 
 const moldStatus = (index: number): RunVerdict['status'] =>

@@ -1,4 +1,4 @@
-import type { Course, DepthField } from '@eldrun/core';
+import { CAUSES, type Causes, type Course, type DepthField } from '@eldrun/core';
 import type { DepthAxis } from './axis.ts';
 
 /** Below this humidity nothing is tinted. */
@@ -53,18 +53,90 @@ export function fieldRows({ depth, rh }: DepthField, rows: number): number[][] {
   });
 }
 
-/** The course of a run as a table for a spreadsheet. */
-export function courseCsv({ hour, wood, temperature, rh, mold, outdoor }: Course): string {
-  const head = [
-    'hour',
-    ...wood.map(({ layer }) => `moisture content of ${layer} (kg/kg)`),
-    'temperature (degC)',
-    'relative humidity',
-    'mold index (sensitive)',
-    'outdoor temperature (degC)',
+/** The course of a run as a table for a spreadsheet. @param faces what each face is called */
+export function courseCsv(
+  { hour, wood, faces, outdoor, water }: Course,
+  names: readonly string[],
+): string {
+  const quoted = (text: string): string =>
+    /[",]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text;
+  const columns: [string, readonly number[]][] = [
+    ['hour', hour],
+    ...wood.map(({ layer, mc }): [string, number[]] => [
+      `moisture content of ${layer} (kg/kg)`,
+      mc,
+    ]),
+    ...faces.flatMap(({ temperature, rh, mold }, i): [string, number[]][] => [
+      [`temperature, ${names[i]} (degC)`, temperature],
+      [`relative humidity, ${names[i]}`, rh],
+      [`mold index, ${names[i]}`, mold],
+    ]),
+    ['outdoor temperature (degC)', outdoor],
+    ...CAUSES.map((cause): [string, number[]] => [`water so far, ${cause} (kg/m2)`, water[cause]]),
   ];
-  const rows = hour.map((h, i) =>
-    [h, ...wood.map(({ mc }) => mc[i]!), temperature[i]!, rh[i]!, mold[i]!, outdoor[i]!].join(','),
-  );
-  return `${[head.join(','), ...rows].join('\n')}\n`;
+  const rows = hour.map((_, n) => columns.map(([, values]) => values[n]!).join(','));
+  return `${[columns.map(([name]) => quoted(name)).join(','), ...rows].join('\n')}\n`;
+}
+
+/** Entries of a course in thirty days, the months of a run. */
+const monthEntries = (course: Course): number => (30 * 24) / course.every;
+
+/** Water in and out by cause in each whole month of a run, kg/m². */
+export function waterByMonth(course: Course): Record<keyof Causes, number[]> {
+  const step = monthEntries(course);
+  const months = Math.floor(course.hour.length / step);
+  return Object.fromEntries(
+    CAUSES.map((cause) => [
+      cause,
+      Array.from({ length: months }, (_, m) => {
+        const before = m === 0 ? 0 : course.water[cause][m * step - 1]!;
+        return course.water[cause][(m + 1) * step - 1]! - before;
+      }),
+    ]),
+  ) as Record<keyof Causes, number[]>;
+}
+
+/** Means of a series over the whole months of a run. */
+export function monthMeans(course: Course, values: readonly number[]): number[] {
+  const step = monthEntries(course);
+  return Array.from({ length: Math.floor(values.length / step) }, (_, m) => {
+    const month = values.slice(m * step, (m + 1) * step);
+    return month.reduce((sum, value) => sum + value, 0) / month.length;
+  });
+}
+
+/** A day's state drawn beside the wall: the paths of temperature and humidity, and their scales. */
+export interface DayTrace {
+  temperature: string;
+  humidity: string;
+  /** The range of temperature, °C. */
+  coldest: number;
+  warmest: number;
+}
+
+/** Lines of temperature and humidity over the depth, each across the width: humidity from 0 to 1. */
+export function dayTrace(
+  {
+    depth,
+    temperature,
+    rh,
+  }: { depth: readonly number[]; temperature: readonly number[]; rh: readonly number[] },
+  axis: DepthAxis,
+  width: number,
+): DayTrace {
+  const coldest = Math.floor(Math.min(...temperature) / 5) * 5;
+  const warmest = Math.max(coldest + 5, Math.ceil(Math.max(...temperature) / 5) * 5);
+  const path = (values: readonly number[], from: number, to: number): string =>
+    values
+      .map((value, i) => {
+        const x = (width * (value - from)) / (to - from);
+        return `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${axis.y(depth[i]!).toFixed(1)}`;
+      })
+      .join('');
+  return {
+    temperature: path(temperature, coldest, warmest),
+    humidity: path(rh, 0, 1),
+    coldest,
+    warmest,
+  };
 }

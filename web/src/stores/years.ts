@@ -2,40 +2,46 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import {
   applyCommands,
-  layerName,
-  messageText,
+  choicesOf,
+  findMaterial,
   mendsToTry,
+  messageText,
+  nameOf,
   resolveWall,
   runVerdicts,
   STRESS_SET,
   transientFor,
   USUAL_RUN,
+  wallFaces,
   watchedLayer,
   weatherOfSite,
   WET_START,
+  withBrief,
   type Command,
-  type Course,
   type Mend,
-  type DepthField,
   type RunChoices,
   type RunVerdict,
   type SimulationFile,
   type SimulationResult,
+  type WallFace,
+  type WallFile,
   type WeatherShift,
   type WeatherYear,
 } from '@eldrun/core';
 import { api } from '../api.ts';
+import { sameDocument } from '../same-document.ts';
+import type { RunPart } from '../workers/run-parts.ts';
 import { YearsRun } from '../workers/years-run.ts';
 import { useProject } from './project.ts';
 import { useWall } from './wall.ts';
 
 /** A run as it is shown: still going, or come to its end. */
-export interface ShownRun {
+export interface ShownRun extends RunPart {
   name: string;
-  choices: RunChoices;
   file: SimulationFile;
-  course: Course;
-  field: DepthField;
+  faces: WallFace[];
+  /** What a person calls its layers. */
+  layerName: (id: string) => string;
   result: SimulationResult | null;
   verdicts: RunVerdict[];
 }
@@ -44,13 +50,14 @@ export interface ShownRun {
 export interface StressLine {
   name: string;
   result: SimulationResult | null;
+  verdicts: RunVerdict[];
   problem: string;
 }
 
 /** The seed of the weather that is made up from monthly figures: the same years each time. */
 const SEED = 2026;
 
-/** The hourly simulation of the open wall: its set-up, its runs, and the hour that is looked at. */
+/** The hourly simulation of the open wall: its set-up, its runs, and the day that is looked at. */
 export const useYears = defineStore('years', () => {
   const project = useProject();
   const wall = useWall();
@@ -59,11 +66,13 @@ export const useYears = defineStore('years', () => {
     null,
   );
   const current = shallowRef<ShownRun | null>(null);
-  /** The run before, laid over the current one. */
+  /** The run laid over the current one. */
   const other = shallowRef<ShownRun | null>(null);
   const problem = ref('');
   /** Day that the drawing shows, from 0. */
   const day = ref(0);
+  /** Face whose humidity, temperature and mold are charted; null for the watched one. */
+  const chosenFace = ref<number | null>(null);
   const stress = shallowRef<StressLine[]>([]);
   const stressing = ref(false);
   /** What is being tried, and what was found to mend the current run. */
@@ -72,10 +81,42 @@ export const useYears = defineStore('years', () => {
   let active: YearsRun[] = [];
   let stopping = false;
 
-  const watched = computed(() => wall.assessment && watchedLayer(wall.assessment.wall));
+  const resolved = computed(() => wall.assessment?.wall ?? null);
+  const watched = computed(() => {
+    if (!resolved.value) return null;
+    const own = resolved.value.layers.find(({ id }) => id === choices.value.watch);
+    return own ?? watchedLayer(resolved.value);
+  });
+  const busy = computed(() => running.value !== null || stressing.value || seeking.value !== '');
+
+  /** Whether the current run is of the wall as it stands. */
+  const fresh = computed(
+    () => current.value !== null && sameDocument(current.value.file.wall, wall.file),
+  );
+  /** What the current run says of the wall as it stands. */
+  const verdicts = computed(() => (fresh.value ? current.value!.verdicts : []));
+
+  /** The face that is charted, and what it is called. */
+  const face = computed(() => {
+    const run = current.value;
+    if (!run) return 0;
+    const { transient, wall: of } = run.file;
+    const own = of.layers.findIndex(({ id }) => id === transient.watch);
+    return chosenFace.value !== null && chosenFace.value < run.faces.length
+      ? chosenFace.value
+      : own;
+  });
+
+  function layerNames(file: WallFile): (id: string) => string {
+    const find = (id: string) => findMaterial(id, file, project.ownMaterials) ?? undefined;
+    return (id) => {
+      const layer = file.layers.find((one) => one.id === id);
+      return layer ? nameOf(layer, find) : id;
+    };
+  }
 
   /** Hours of the brief's climate: those of an imported file, else made up from its monthly figures. */
-  async function weather(): Promise<WeatherYear> {
+  async function weatherOfBrief(): Promise<WeatherYear> {
     const { outdoor } = wall.file!;
     if ('weather' in outdoor && outdoor.weather) {
       const hours = await api.weatherHours(project.id, outdoor.weather);
@@ -86,63 +127,81 @@ export const useYears = defineStore('years', () => {
         ]),
       ) as unknown as WeatherYear;
     }
-    return weatherOfSite(wall.assessment!.wall.site, SEED);
+    return weatherOfSite(resolved.value!.site, SEED);
   }
 
-  function fileOf(wanted: RunChoices, commands: Command[] = []): SimulationFile | null {
-    const changed = applyCommands(wall.file!, commands);
-    const { outdoor } = changed;
+  /** The hours for a file: null where its climate makes its own. */
+  async function weatherFor({ transient }: SimulationFile): Promise<WeatherYear | null> {
+    return 'epw' in transient.climate ? weatherOfBrief() : null;
+  }
+
+  /** A wall run by a person's choices, or null where there is nothing to watch. */
+  function fileFor(of: WallFile, wanted: RunChoices): SimulationFile | null {
+    const { outdoor } = of;
     const climate =
       'climate' in outdoor
         ? { climate: outdoor.climate, seed: SEED }
         : { epw: `${outdoor.name ?? 'own climate'}.epw` };
-    const transient = transientFor(resolveWall(changed, project.ownMaterials), wanted, climate);
-    return transient && { format: 'eldrun-simulation', version: 1, wall: changed, transient };
+    const transient = transientFor(resolveWall(of, project.ownMaterials), wanted, climate);
+    return transient && { format: 'eldrun-simulation', version: 1, wall: of, transient };
   }
 
-  function nameOf({ side, rainShare, leak, airChanges, wetStart }: RunChoices): string {
+  function fileOf(wanted: RunChoices, commands: Command[] = []): SimulationFile | null {
+    return fileFor(applyCommands(wall.file!, commands), wanted);
+  }
+
+  function nameOfRun(of: RunChoices): string {
+    const { side, path, rainShare, leak, gapBy, airChanges, wetStart } = of;
+    const gap = airChanges > 0 ? `gap ${airChanges}/h` : 'gap closed';
     return [
       side,
+      ...(path === 'member' ? ['through the member'] : []),
       ...(rainShare > 0 ? [`${+(100 * rainShare).toFixed(2)} % of the rain in`] : []),
       ...(leak > 0 ? ['air leak'] : []),
-      airChanges > 0 ? `gap ${airChanges}/h` : 'gap closed',
+      gapBy === 'openings' ? 'gap by its openings' : gap,
       ...(wetStart === null ? [] : ['wet start']),
     ].join(', ');
   }
 
-  async function run(wanted: RunChoices = choices.value): Promise<void> {
-    const file = fileOf(wanted);
-    if (!file || running.value) return;
+  /** Runs a file and shows it, as the current run or laid over it. */
+  async function start(
+    name: string,
+    file: SimulationFile,
+    into: 'current' | 'other',
+  ): Promise<void> {
+    if (busy.value) return;
     problem.value = '';
-    mend.value = null;
-    const name = nameOf(wanted);
-    running.value = { name, hours: 0, of: file.transient.hours, since: performance.now() };
-    if (current.value?.result) other.value = current.value;
-    const layer = watched.value!;
-    const title = layerName(wall.assessment!, layer);
-    const show = (course: Course, field: DepthField, result: SimulationResult | null): void => {
-      current.value = {
+    const layerName = layerNames(file.wall);
+    const target = into === 'current' ? current : other;
+    const faces = wallFaces(resolveWall(file.wall, project.ownMaterials));
+    const show = (reached: RunPart, result: SimulationResult | null): void => {
+      target.value = {
+        ...reached,
         name,
-        choices: { ...wanted },
         file,
-        course,
-        field,
+        faces,
+        layerName,
         result,
-        verdicts: result ? runVerdicts(result, wanted, title) : [],
+        verdicts: result ? runVerdicts(result, file, layerName) : [],
       };
     };
+    running.value = { name, hours: 0, of: file.transient.hours, since: performance.now() };
+    if (into === 'current') {
+      mend.value = null;
+      if (current.value?.result) other.value = current.value;
+    }
     const worker = new YearsRun();
     active = [worker];
     try {
-      const done = await worker.start(
-        { file, weather: await weather(), materials: { ...project.ownMaterials } },
-        ({ hours, course, field }) => {
+      const { result, ...reached } = await worker.start(
+        { file, weather: await weatherFor(file), materials: { ...project.ownMaterials } },
+        (hours, part) => {
           running.value = { ...running.value!, hours };
-          show(course, field, null);
+          show(part, null);
         },
       );
-      show(done.course, done.field, done.result);
-      day.value = Math.max(0, done.field.days - 1);
+      show(reached, result);
+      if (into === 'current') day.value = Math.max(0, reached.field.days - 1);
     } catch (error) {
       problem.value = (error as Error).message;
     }
@@ -150,32 +209,57 @@ export const useYears = defineStore('years', () => {
     active = [];
   }
 
+  async function run(): Promise<void> {
+    const file = fileOf(choices.value);
+    if (file) await start(nameOfRun(choices.value), file, 'current');
+  }
+
+  /** Runs a simulation file as it stands; how it is run becomes what is set. */
+  async function runFile(name: string, file: SimulationFile): Promise<void> {
+    const { transient } = file;
+    choices.value = choicesOf(transient, choices.value);
+    if (!wall.file!.layers.some(({ id }) => id === transient.watch)) choices.value.watch = null;
+    await start(name, file, 'current');
+  }
+
+  /** Runs the wall once more with something changed, and lays that over the current run. */
+  async function layOver(change: Partial<RunChoices>): Promise<void> {
+    const wanted = { ...choices.value, ...change };
+    const file = fileOf(wanted);
+    if (file) await start(nameOfRun(wanted), file, 'other');
+  }
+
+  /** Runs another wall of the project for the same years, and lays that over. */
+  async function layOverWall(id: string): Promise<void> {
+    try {
+      const { document } = await api.wall(id);
+      const of = withBrief(document, project.document!.brief);
+      const file = fileFor(of, { ...choices.value, watch: null, wetLayers: {} });
+      if (!file) throw new Error(`${document.name} has no layer to watch`);
+      await start(document.name, file, 'other');
+    } catch (error) {
+      problem.value = (error as Error).message;
+    }
+  }
+
   /** The smallest change after which the current run passes: each is run for the same years, one after the other. */
   async function findMend(): Promise<void> {
-    const run = current.value;
-    if (!run || seeking.value || running.value) return;
+    const of = current.value;
+    if (!of || busy.value || !fresh.value) return;
     seeking.value = 'looking…';
+    problem.value = '';
     mend.value = null;
     stopping = false;
+    const asRun = choicesOf(of.file.transient, choices.value);
     try {
-      const hours = await weather();
-      const title = layerName(wall.assessment!, watched.value!);
-      for (const one of mendsToTry(wall.assessment!.wall, run.choices, project.ownMaterials)) {
+      for (const one of mendsToTry(resolved.value!, asRun, project.ownMaterials)) {
         if (stopping) break;
         seeking.value = messageText(one.label, project.units);
-        const wanted = { ...run.choices, ...one.choices };
-        const worker = new YearsRun();
-        active = [worker];
-        const { result } = await worker.start(
-          {
-            file: fileOf(wanted, one.commands)!,
-            weather: hours,
-            materials: { ...project.ownMaterials },
-          },
-          () => undefined,
-        );
+        const file = fileOf({ ...asRun, ...one.choices }, one.commands)!;
+        const result = await quietly(file);
         if (result.problem) continue;
-        if (runVerdicts(result, wanted, title).every(({ status }) => status !== 'fail')) {
+        const found = runVerdicts(result, file, of.layerName);
+        if (found.every(({ status }) => status !== 'fail')) {
           mend.value = one;
           break;
         }
@@ -190,6 +274,20 @@ export const useYears = defineStore('years', () => {
     active = [];
   }
 
+  /** Runs a file without showing its course. */
+  async function quietly(file: SimulationFile, shift?: WeatherShift): Promise<SimulationResult> {
+    const worker = new YearsRun();
+    active = [...active, worker];
+    const { result } = await worker.start({
+      file,
+      weather: await weatherFor(file),
+      materials: { ...project.ownMaterials },
+      ...(shift ? { shift } : {}),
+    });
+    active = active.filter((one) => one !== worker);
+    return result;
+  }
+
   /** Wets the watched layer to 25 % and sees how long it takes to dry. */
   async function dryingTest(): Promise<void> {
     choices.value = { ...choices.value, wetStart: WET_START };
@@ -198,24 +296,24 @@ export const useYears = defineStore('years', () => {
 
   /** Runs the wall through a fixed set of hard years, as many at a time as there are cores to spare. */
   async function stressSet(): Promise<void> {
-    if (stressing.value || running.value) return;
+    if (busy.value) return;
     stressing.value = true;
     stopping = false;
     problem.value = '';
-    stress.value = STRESS_SET.map(({ name }) => ({ name, result: null, problem: '' }));
-    try {
-      const hours = await weather();
-      const queue = STRESS_SET.map((one, i) => ({ ...one, i }));
-      const lanes = Math.max(1, (navigator.hardwareConcurrency || 2) - 1);
-      await Promise.all(
-        Array.from({ length: lanes }, async () => {
-          for (let next = queue.shift(); next && !stopping; next = queue.shift())
-            await stressOne(next.i, { ...choices.value, ...next.change }, hours, next.shift);
-        }),
-      );
-    } catch (error) {
-      problem.value = (error as Error).message;
-    }
+    stress.value = STRESS_SET.map(({ name }) => ({
+      name,
+      result: null,
+      verdicts: [],
+      problem: '',
+    }));
+    const queue = STRESS_SET.map((one, i) => ({ ...one, i }));
+    const lanes = Math.max(1, (navigator.hardwareConcurrency || 2) - 1);
+    await Promise.all(
+      Array.from({ length: lanes }, async () => {
+        for (let next = queue.shift(); next && !stopping; next = queue.shift())
+          await stressOne(next.i, { ...choices.value, ...next.change }, next.shift);
+      }),
+    );
     stressing.value = false;
     active = [];
   }
@@ -223,25 +321,15 @@ export const useYears = defineStore('years', () => {
   async function stressOne(
     i: number,
     wanted: RunChoices,
-    hours: WeatherYear,
     shift: WeatherShift | undefined,
   ): Promise<void> {
-    const worker = new YearsRun();
-    active = [...active, worker];
     const put = (change: Partial<StressLine>): void => {
       stress.value = stress.value.map((line, n) => (n === i ? { ...line, ...change } : line));
     };
     try {
-      const { result } = await worker.start(
-        {
-          file: fileOf(wanted)!,
-          weather: hours,
-          materials: { ...project.ownMaterials },
-          ...(shift ? { shift } : {}),
-        },
-        () => undefined,
-      );
-      put({ result });
+      const file = fileOf(wanted)!;
+      const result = await quietly(file, shift);
+      put({ result, verdicts: runVerdicts(result, file, layerNames(file.wall)) });
     } catch (error) {
       put({ problem: (error as Error).message });
     }
@@ -252,10 +340,10 @@ export const useYears = defineStore('years', () => {
     for (const worker of active) worker.stop();
   }
 
-  /** The drawing follows the day looked at. */
+  /** The drawing follows the day looked at, where the run is of the wall that is drawn. */
   const state = computed(() => {
     const field = current.value?.field;
-    if (!field || field.days === 0) return null;
+    if (!field || field.days === 0 || !fresh.value) return null;
     const at = Math.min(day.value, field.days - 1);
     return { depth: field.depth, temperature: field.temperature[at]!, rh: field.rh[at]!, day: at };
   });
@@ -267,6 +355,7 @@ export const useYears = defineStore('years', () => {
     stressing.value = false;
     current.value = null;
     other.value = null;
+    chosenFace.value = null;
     stress.value = [];
     mend.value = null;
     seeking.value = '';
@@ -277,8 +366,13 @@ export const useYears = defineStore('years', () => {
   return {
     choices,
     running,
+    busy,
     current,
     other,
+    fresh,
+    verdicts,
+    face,
+    chosenFace,
     problem,
     day,
     state,
@@ -289,6 +383,9 @@ export const useYears = defineStore('years', () => {
     mend,
     findMend,
     run,
+    runFile,
+    layOver,
+    layOverWall,
     dryingTest,
     stressSet,
     stop,

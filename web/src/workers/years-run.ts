@@ -1,4 +1,5 @@
-import type { SimulationProgress, SimulationRun } from '@eldrun/core';
+import type { SimulationRun } from '@eldrun/core';
+import { joined, type RunPart } from './run-parts.ts';
 import type { YearsAnswer, YearsRequest } from './years.worker.ts';
 
 /** One simulation in a worker of its own: it tells its progress, can be stopped, and keeps what it reached. */
@@ -10,14 +11,16 @@ export class YearsRun {
   /** @throws Error when the wall cannot be simulated or the worker fails */
   start(
     request: YearsRequest,
-    onProgress: (progress: SimulationProgress) => void,
+    onProgress: (hours: number, reached: RunPart) => void = () => undefined,
   ): Promise<SimulationRun> {
     const { worker } = this;
+    let reached: RunPart | null = null;
     return new Promise((resolve, reject) => {
       worker.onmessage = ({ data }: MessageEvent<YearsAnswer>) => {
-        if ('progress' in data) return onProgress(data.progress);
+        if ('part' in data) reached = joined(reached, data.part);
+        if ('hours' in data) return onProgress(data.hours, reached!);
         worker.terminate();
-        if ('run' in data) resolve(data.run);
+        if ('result' in data) resolve({ result: data.result, ...reached! });
         else reject(new Error(data.problem));
       };
       worker.onerror = (event) => {

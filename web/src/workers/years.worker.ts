@@ -1,25 +1,29 @@
 import {
   InputError,
+  libraryWeather,
   shiftedWeather,
   simulationSteps,
   type Material,
   type SimulationFile,
-  type SimulationProgress,
-  type SimulationRun,
+  type SimulationResult,
   type WeatherShift,
   type WeatherYear,
 } from '@eldrun/core';
+import { partSince, type RunPart } from './run-parts.ts';
 
 /** What the page asks of a worker: one run. */
 export interface YearsRequest {
   file: SimulationFile;
-  weather: WeatherYear;
+  /** Hours of the brief's climate; null where the file's climate makes its own. */
+  weather: WeatherYear | null;
   shift?: WeatherShift;
   materials: Record<string, Material>;
 }
 
 export type YearsAnswer =
-  { progress: SimulationProgress } | { run: SimulationRun } | { problem: string };
+  | { hours: number; part: RunPart }
+  | { result: SimulationResult; part: RunPart }
+  | { problem: string };
 
 /** How often the page hears of progress, ms. */
 const PACE = 250;
@@ -35,6 +39,8 @@ function pause(): Promise<void> {
   });
 }
 
+const answer = (message: YearsAnswer): void => self.postMessage(message);
+
 self.onmessage = async ({ data }: MessageEvent<YearsRequest | 'stop'>) => {
   if (data === 'stop') {
     stopped = true;
@@ -42,23 +48,30 @@ self.onmessage = async ({ data }: MessageEvent<YearsRequest | 'stop'>) => {
   }
   const { file, shift, materials } = data;
   try {
-    const weather = shift
-      ? shiftedWeather(data.weather, shift.temperature, shift.rain)
-      : data.weather;
+    const own = data.weather ?? libraryWeather(file.transient);
+    const weather = shift && own ? shiftedWeather(own, shift.temperature, shift.rain) : own;
     const steps = simulationSteps(file, weather, materials);
     let told = performance.now();
+    let entries = 0;
+    let days = 0;
+    const since = (reached: RunPart): RunPart => {
+      const part = partSince(reached, entries, days);
+      entries = reached.course.hour.length;
+      days = reached.field.days;
+      return part;
+    };
     let step = steps.next();
     while (!step.done) {
       await pause();
       if (performance.now() - told > PACE) {
         told = performance.now();
-        self.postMessage({ progress: step.value });
+        answer({ hours: step.value.hours, part: since(step.value) });
       }
       step = steps.next(stopped);
     }
-    self.postMessage({ run: step.value });
+    answer({ result: step.value.result, part: since(step.value) });
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
-    self.postMessage({ problem: error.message });
+    answer({ problem: error.message });
   }
 };

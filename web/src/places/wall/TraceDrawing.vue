@@ -148,8 +148,8 @@ const table = computed(() =>
           :width="inner"
           :height="band.height"
         />
-        <path class="dew" :d="traces.dewPoint" />
-        <path class="temperature" :d="traces.temperature" />
+        <path class="light" :d="traces.dewPoint" />
+        <path class="strong" :d="traces.temperature" />
         <g v-if="traces.plane" :class="traces.plane.atRisk ? 'risk' : 'safe'">
           <path class="limit" :d="`M${traces.plane.dewX} ${axis.y(0)}V${traces.plane.y}`" />
           <path class="margin" :d="`M${traces.plane.x} ${traces.plane.y}H${traces.plane.dewX}`" />
@@ -194,122 +194,11 @@ const table = computed(() =>
   </div>
 </template>
 
+<style scoped src="./traces.css"></style>
+
 <style scoped>
-.traces {
-  min-width: 0;
-  padding-left: 12px;
-}
-
-.plot {
-  display: block;
-  touch-action: pan-y;
-}
-
-.frame {
-  fill: var(--sheet);
-  stroke: var(--line);
-}
-
-.grid {
-  stroke: var(--line);
-  stroke-width: 0.6;
-  fill: none;
-}
-
-.tick,
-.head {
-  font-size: 12px;
-  fill: var(--soft);
-}
-
-.tick {
-  text-anchor: middle;
-}
-
-.temperature {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2.2;
-}
-
-.dew {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1.4;
-  stroke-dasharray: 5 4;
-}
-
 .crossing {
   fill: var(--fail);
   fill-opacity: 0.14;
-}
-
-.limit {
-  stroke-dasharray: 1.5 3;
-  fill: none;
-  stroke: currentColor;
-  stroke-width: 1.5;
-}
-
-.margin {
-  stroke: currentColor;
-  stroke-width: 3;
-}
-
-.at {
-  fill: currentColor;
-}
-
-.risk {
-  color: var(--fail);
-}
-
-.safe {
-  color: var(--pass);
-}
-
-.pointer {
-  stroke: var(--ink);
-  stroke-dasharray: 2 3;
-}
-
-.legend {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 12px;
-  padding-left: 12px;
-}
-
-.legend span {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-}
-
-.line {
-  width: 18px;
-  border-top: 2px solid var(--ink);
-}
-
-.line.dashed {
-  border-top-style: dashed;
-}
-
-.line.dotted {
-  border-top-style: dotted;
-}
-
-.reading,
-.legend {
-  min-height: 36px;
-}
-
-.reading {
-  padding-left: 12px;
-  font-weight: 600;
-}
-
-.actions {
-  min-height: 44px;
 }
 </style>

@@ -13,6 +13,7 @@ import { useHeat } from '../../stores/heat.ts';
 import { useMoisture } from '../../stores/moisture.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
+import { useYears } from '../../stores/years.ts';
 import FrameDialog from './FrameDialog.vue';
 import HeatTools from './heat/HeatTools.vue';
 import LossBar from './heat/LossBar.vue';
@@ -32,6 +33,9 @@ import SectionDrawing from './SectionDrawing.vue';
 import TraceDrawing from './TraceDrawing.vue';
 import TracePaths from './TracePaths.vue';
 import VerdictList from './VerdictList.vue';
+import DayStrip from './years/DayStrip.vue';
+import DayTrace from './years/DayTrace.vue';
+import RunVerdicts from './years/RunVerdicts.vue';
 import WallTools from './WallTools.vue';
 import { useBenchKeys } from './bench-keys.ts';
 import { useBenchLink } from './bench-link.ts';
@@ -47,6 +51,7 @@ const wall = useWall();
 const bench = useBench();
 const heat = useHeat();
 const moisture = useMoisture();
+const years = useYears();
 const notices = useNotices();
 
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
@@ -101,10 +106,12 @@ watch(
 onBeforeUnmount(() => {
   heat.close();
   moisture.close();
+  years.close();
 });
 
 async function open(): Promise<void> {
   state.value = 'loading';
+  years.close();
   try {
     await wall.open(String(route.params['wall']));
     bench.selected = null;
@@ -202,6 +209,7 @@ void open();
         </p>
         <HeatTools v-if="scale && rows > 0" :scale="scale" @run="run" />
         <MonthStrip v-if="moisture.balance" />
+        <DayStrip v-if="lens === 'years'" />
       </div>
       <template v-if="axis && bench.profile">
         <SectionTrace
@@ -212,6 +220,7 @@ void open();
         >
           <TracePaths :paths="['cavity', 'member', 'section']" />
         </SectionTrace>
+        <DayTrace v-else-if="lens === 'years' && years.state" class="traces" :axis="axis" />
         <MoistureTraces v-else-if="moisture.balance" class="traces" :axis="axis" />
         <TraceDrawing v-else class="traces" :axis="axis">
           <TracePaths :paths="scale ? ['cavity', 'member', 'section'] : ['cavity', 'member']" />
@@ -232,6 +241,7 @@ void open();
       <YearCharts />
     </template>
     <YearsPanel v-if="lens === 'years' && wall.assessment && rows > 0" :key="wall.id" @run="run" />
+    <RunVerdicts v-else-if="years.fresh" @run="run" />
     <VerdictList @run="run" />
     <LayerPanel @run="run" />
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />

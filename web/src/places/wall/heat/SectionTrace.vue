@@ -97,8 +97,8 @@ const ticks = computed(() => {
           <path class="grid" :d="`M${tick.x} ${axis.y(depth)}V${axis.y(0)}`" />
           <text class="tick" :x="tick.x" :y="axis.y(0) + 16">{{ tick.text }}</text>
         </g>
-        <path class="between" :d="between" />
-        <path class="here" :d="here" />
+        <path class="light" :d="between" />
+        <path class="strong" :d="here" />
         <line
           v-if="heat.point"
           class="pointer"
@@ -125,70 +125,4 @@ const ticks = computed(() => {
   </div>
 </template>
 
-<style scoped>
-.traces {
-  min-width: 0;
-  padding-left: 12px;
-}
-
-.frame {
-  fill: var(--sheet);
-  stroke: var(--line);
-}
-
-.grid {
-  fill: none;
-  stroke: var(--line);
-}
-
-.here,
-.between {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2;
-}
-
-.between {
-  stroke-width: 1.5;
-  stroke-dasharray: 5 4;
-}
-
-.pointer {
-  stroke: var(--ink);
-  stroke-dasharray: 2 3;
-}
-
-.tick,
-.head {
-  font-size: 12px;
-  fill: var(--soft);
-}
-
-.tick {
-  text-anchor: middle;
-}
-
-.actions,
-.legend {
-  min-height: 36px;
-}
-
-.legend {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  padding-left: 12px;
-}
-
-.line {
-  display: inline-block;
-  width: 22px;
-  margin-right: 5px;
-  border-top: 2px solid var(--ink);
-  vertical-align: middle;
-}
-
-.line.dashed {
-  border-top-style: dashed;
-}
-</style>
+<style scoped src="../traces.css"></style>

@@ -145,7 +145,7 @@ function step(by: number): void {
         <path
           v-for="(line, i) in one.lines"
           :key="line.name"
-          :class="i === (one.unit === 'Pa' ? 1 : 0) ? 'first' : 'second'"
+          :class="i === (one.unit === 'Pa' ? 1 : 0) ? 'strong' : 'light'"
           :d="line.path"
         />
         <g v-if="plane && one.unit !== 'Pa'" :class="plane.atRisk ? 'risk' : 'safe'">
@@ -187,35 +187,11 @@ function step(by: number): void {
   </div>
 </template>
 
+<style scoped src="../traces.css"></style>
+
 <style scoped>
-.traces {
-  min-width: 0;
-  padding-left: 12px;
-}
-
-.plot {
-  display: block;
-  touch-action: pan-y;
-}
-
-.frame {
-  fill: var(--sheet);
-  stroke: var(--line);
-}
-
-.grid {
-  stroke: var(--line);
-  stroke-width: 0.6;
-  fill: none;
-}
-
-.tick {
-  font-size: 12px;
-  fill: var(--soft);
-  text-anchor: middle;
-}
-
-.tick.last {
+.tick.last,
+.tick.unit {
   text-anchor: end;
 }
 
@@ -223,86 +199,13 @@ function step(by: number): void {
   text-anchor: start;
 }
 
-.tick.unit {
-  text-anchor: end;
-}
-
-.first,
-.second {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 2.2;
-}
-
-.second {
-  stroke-width: 1.4;
-  stroke-dasharray: 5 4;
-}
-
-.margin {
-  stroke: currentColor;
-  stroke-width: 3;
-}
-
-.limit {
-  fill: none;
-  stroke: currentColor;
-  stroke-width: 1.5;
-  stroke-dasharray: 1.5 3;
-}
-
-.at {
-  fill: currentColor;
-}
-
-.risk {
-  color: var(--fail);
-}
-
-.safe {
-  color: var(--pass);
-}
-
-.pointer {
-  stroke: var(--ink);
-  stroke-dasharray: 2 3;
-}
-
 .legend,
 .reading {
   min-height: 52px;
-  padding-left: 12px;
 }
 
 .legend {
   display: grid;
   align-content: start;
-}
-
-.legend span {
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-}
-
-.reading {
-  font-weight: 600;
-}
-
-.actions {
-  min-height: 44px;
-}
-
-.line {
-  width: 18px;
-  border-top: 2px solid var(--ink);
-}
-
-.line.dashed {
-  border-top-style: dashed;
-}
-
-.line.dotted {
-  border-top-style: dotted;
 }
 </style>

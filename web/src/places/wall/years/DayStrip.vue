@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { MONTHS } from '@eldrun/core';
+import { useYears } from '../../../stores/years.ts';
+
+/** The day of the run that the drawing and its trace show. */
+const years = useYears();
+
+const last = computed(() => Math.max(0, (years.current?.field.days ?? 1) - 1));
+const text = computed(() => {
+  const run = years.current;
+  if (!years.state || !run) return '';
+  const hour = run.file.transient.start + years.state.day * 24;
+  const date = new Date(Date.UTC(2001, 0, 1) + (hour % 8760) * 3_600_000);
+  return `day ${years.state.day + 1}, ${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
+});
+</script>
+
+<template>
+  <label v-if="years.state" class="strip">
+    <span>{{ text }}</span>
+    <input
+      :key="last"
+      v-model.number="years.day"
+      type="range"
+      min="0"
+      :max="last"
+      aria-label="Day shown in the drawing"
+      :aria-valuetext="text"
+    />
+  </label>
+</template>
+
+<style scoped>
+.strip {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 44px;
+}
+
+.strip input {
+  flex: 1;
+  accent-color: var(--ink);
+}
+
+.strip span {
+  min-width: 150px;
+  font-weight: 600;
+}
+</style>

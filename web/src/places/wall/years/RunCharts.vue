@@ -1,0 +1,345 @@
+<script setup lang="ts">
+import { BarChart, LineChart } from 'echarts/charts';
+import {
+  GridComponent,
+  LegendComponent,
+  MarkLineComponent,
+  TooltipComponent,
+} from 'echarts/components';
+import { use } from 'echarts/core';
+import { SVGRenderer } from 'echarts/renderers';
+import { computed, useTemplateRef, watchEffect } from 'vue';
+import VChart from 'vue-echarts';
+import { CAUSES, faceWords, format, lower, MONTHS, type Causes } from '@eldrun/core';
+import {
+  barOption,
+  CHART_LEFT,
+  CHART_RIGHT,
+  lineOption,
+  type RunLine,
+} from '../../../drawing/run-chart.ts';
+import { fieldRows, lineOf, monthMeans, waterByMonth } from '../../../drawing/years.ts';
+import ChoiceField from '../../../parts/ChoiceField.vue';
+import TableDialog from '../../../parts/TableDialog.vue';
+import { useProject } from '../../../stores/project.ts';
+import { useYears, type ShownRun } from '../../../stores/years.ts';
+import LayOver from './LayOver.vue';
+import RunFigures from './RunFigures.vue';
+
+/** The course of the current run, the one laid over it, and its humidity by depth and day. */
+use([
+  BarChart,
+  LineChart,
+  GridComponent,
+  LegendComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  SVGRenderer,
+]);
+
+const project = useProject();
+const years = useYears();
+
+const run = computed(() => years.current!);
+const days = computed(() => Math.ceil(run.value.file.transient.hours / 24));
+const runs = computed(() => [years.current, years.other].filter((one) => one !== null));
+
+const rounded = (share: number): number => Math.round(1000 * share) / 10;
+const fine = (index: number): number => Math.round(100 * index) / 100;
+const shownTemperature = (celsius: number): number =>
+  Number(format('temperature', celsius, project.units).text.replace('−', '-'));
+const degrees = computed(() => format('temperature', 0, project.units).unit.replace('°', ' °'));
+
+/** What to read of a run laid over: the same face where it has as many, else its watched one. */
+function faceOf(of: ShownRun) {
+  if (of.faces.length === run.value.faces.length) return of.course.faces[years.face]!;
+  const watched = of.file.wall.layers.findIndex(({ id }) => id === of.file.transient.watch);
+  return of.course.faces[watched]!;
+}
+
+const line = (
+  name: string,
+  values: (of: ShownRun) => readonly number[],
+  convert: (value: number) => number,
+): RunLine => ({
+  name,
+  runs: runs.value.map((of) => lineOf(of.course, values(of), convert)),
+});
+
+const faceNames = computed(() =>
+  run.value.faces.map((face, i) => ({
+    value: i,
+    label: faceWords(face, run.value.layerName),
+  })),
+);
+
+const charts = computed(() => {
+  if (run.value.course.hour.length === 0) return [];
+  const before = years.other?.name ?? '';
+  const face = faceNames.value[years.face]!.label;
+  const moldClass = run.value.faces[years.face]!.moldClass.replace('-', ' ');
+  const woods = run.value.course.wood.map(({ layer }, i) =>
+    line(
+      lower(run.value.layerName(layer).split(/[,(]/)[0]!.trim()),
+      (of) => of.course.wood[i]?.mc ?? [],
+      rounded,
+    ),
+  );
+  const faces = [
+    {
+      title: `Mold index ${face}`,
+      lines: [line(`class ${moldClass}`, (of) => faceOf(of).mold, fine)],
+      unit: '',
+      limit: 3,
+    },
+    {
+      title: `Humidity ${face}`,
+      lines: [line('relative humidity', (of) => faceOf(of).rh, rounded)],
+      unit: ' %',
+      limit: 80,
+    },
+    {
+      title: `Temperature ${face}`,
+      lines: [
+        line('there', (of) => faceOf(of).temperature, shownTemperature),
+        line('outdoors', (of) => of.course.outdoor, shownTemperature),
+      ],
+      unit: degrees.value,
+      limit: undefined,
+    },
+  ];
+  return [
+    ...(woods.length > 0
+      ? [{ title: 'Moisture content', lines: woods, unit: ' %', limit: 20 }]
+      : []),
+    ...faces,
+  ].map(({ title, lines, unit, limit }) => ({
+    title,
+    option: lineOption(lines, days.value, unit, before, limit),
+  }));
+});
+
+const CAUSE_WORDS: Record<keyof Causes, { name: string; color: string }> = {
+  indoors: { name: 'from indoors', color: '#f2b705' },
+  outdoors: { name: 'from outdoors', color: '#b9d0df' },
+  rain: { name: 'rain that gets in', color: '#1f5f8b' },
+  facade: { name: 'rain in the cladding', color: '#7fa9c4' },
+  ventilation: { name: 'the gap’s air', color: '#ffffff' },
+  leak: { name: 'the air leak', color: '#74837d' },
+};
+
+const monthNames = computed(() => {
+  const { start } = run.value.file.transient;
+  const count = Math.floor(run.value.course.hour.length / ((30 * 24) / run.value.course.every));
+  return Array.from({ length: count }, (_, m) => {
+    const middle = new Date(Date.UTC(2001, 0, 1) + ((start + (30 * m + 15) * 24) % 8760) * 3.6e6);
+    return MONTHS[middle.getUTCMonth()]!;
+  });
+});
+
+const causes = computed(() =>
+  CAUSES.filter((cause) => run.value.course.water[cause].some((amount) => amount !== 0)),
+);
+const waterUnit = computed(() => format('waterPerArea', 0, project.units).unit);
+const shownWater = (kg: number): number =>
+  Number(format('waterPerArea', kg, project.units).text.replace('−', '-'));
+
+const water = computed(() => {
+  if (monthNames.value.length === 0) return null;
+  const byMonth = waterByMonth(run.value.course);
+  return barOption(
+    causes.value.map((cause) => ({
+      ...CAUSE_WORDS[cause],
+      values: byMonth[cause].map(shownWater),
+    })),
+    monthNames.value.map((name) => name.slice(0, 3)),
+    '',
+  );
+});
+
+/** Thirty days a row: means, and water by cause. */
+const table = computed(() => {
+  const { course } = run.value;
+  const face = course.faces[years.face]!;
+  const { units } = project;
+  const text = (quantity: 'share' | 'temperature' | 'relativeHumidity', values: number[]) =>
+    monthMeans(course, values).map((value) => {
+      const { text: number, unit } = format(quantity, value, units);
+      return `${number} ${unit}`;
+    });
+  const byMonth = waterByMonth(course);
+  const columns: [string, string[]][] = [
+    ...course.wood.map(({ layer, mc }): [string, string[]] => [
+      run.value.layerName(layer),
+      text('share', mc),
+    ]),
+    ['RH at the face', text('relativeHumidity', face.rh)],
+    ['Temperature', text('temperature', face.temperature)],
+    ['Mold index', monthMeans(course, face.mold).map((index) => index.toFixed(2))],
+    ...causes.value.map((cause): [string, string[]] => [
+      `${CAUSE_WORDS[cause].name}, ${waterUnit.value}`,
+      byMonth[cause].map((kg) => format('waterPerArea', kg, units).text),
+    ]),
+  ];
+  return {
+    columns: columns.map(([name]) => name),
+    rows: monthNames.value.map((name, m) => ({
+      name: `${m + 1}, ${name}`,
+      cells: columns.map(([, cells]) => cells[m]!),
+    })),
+  };
+});
+
+/** Where the day looked at lies across a chart. */
+const dayMark = computed(() => {
+  const share = Math.min(1, (years.day + 1) / days.value);
+  return {
+    left: `calc(${CHART_LEFT}px + (100% - ${CHART_LEFT + CHART_RIGHT}px) * ${share})`,
+  };
+});
+
+/** The field of humidity by depth and day, drawn as a picture. */
+const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
+const ROWS = 60;
+watchEffect(() => {
+  const { field } = run.value;
+  const target = canvas.value;
+  if (!target || field.days < 2) return;
+  const rows = fieldRows(field, ROWS);
+  target.width = days.value;
+  target.height = ROWS;
+  const context = target.getContext('2d')!;
+  const image = context.createImageData(days.value, ROWS);
+  rows.forEach((row, y) =>
+    row.forEach((rh, x) => {
+      const share = Math.min(1, Math.max(0, (rh - 0.4) / 0.6)) ** 1.3;
+      const at = 4 * (y * days.value + x);
+      image.data[at] = 255 - share * 224;
+      image.data[at + 1] = 255 - share * 160;
+      image.data[at + 2] = 255 - share * 116;
+      image.data[at + 3] = 255;
+    }),
+  );
+  context.putImageData(image, 0, 0);
+});
+</script>
+
+<template>
+  <div class="tools">
+    <ChoiceField
+      class="at"
+      label="Mold, humidity and temperature are read"
+      :value="years.face"
+      :options="faceNames"
+      @take="(value: number) => (years.chosenFace = value)"
+    />
+    <TableDialog title="By thirty days" :columns="table.columns" :rows="table.rows" />
+    <LayOver v-if="run.result" class="over" />
+  </div>
+  <div class="charts">
+    <figure v-for="chart in charts" :key="chart.title">
+      <figcaption>{{ chart.title }}</figcaption>
+      <div class="plot">
+        <VChart
+          class="chart"
+          :option="chart.option"
+          :update-options="{ notMerge: false, replaceMerge: ['series'] }"
+          autoresize
+          role="img"
+          :aria-label="`${chart.title}; the table has the figures by month`"
+        />
+        <span class="day" :style="dayMark" aria-hidden="true"></span>
+      </div>
+    </figure>
+    <RunFigures />
+    <div>
+      <figure v-if="water">
+        <figcaption>Water in and out by cause, {{ waterUnit }} in thirty days</figcaption>
+        <VChart
+          class="chart"
+          :option="water"
+          :update-options="{ notMerge: false, replaceMerge: ['series'] }"
+          autoresize
+          role="img"
+          aria-label="Water in and out by cause; the table has the figures by month"
+        />
+      </figure>
+      <figure>
+        <figcaption>Humidity by depth and day, outdoors on top; white 40 %, blue 100 %</figcaption>
+        <div class="plot">
+          <canvas
+            ref="canvas"
+            class="depths"
+            role="img"
+            aria-label="Relative humidity by depth and day"
+          ></canvas>
+          <span class="day" :style="dayMark" aria-hidden="true"></span>
+        </div>
+      </figure>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px 16px;
+}
+
+.at {
+  flex: 0 1 400px;
+}
+
+.over {
+  margin-left: auto;
+}
+
+.charts {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(480px, 100%), 1fr));
+  align-items: start;
+  gap: 12px 28px;
+}
+
+figure {
+  margin: 0;
+  min-width: 0;
+}
+
+figcaption {
+  font-weight: 700;
+}
+
+.plot {
+  position: relative;
+}
+
+.chart {
+  height: 190px;
+}
+
+.depths {
+  display: block;
+  width: calc(100% - 68px);
+  height: 160px;
+  margin: 6px 12px 0 56px;
+  border: 1px solid var(--ink);
+  image-rendering: pixelated;
+}
+
+.day {
+  position: absolute;
+  top: 30px;
+  bottom: 24px;
+  width: 1px;
+  background: #74837d;
+  pointer-events: none;
+}
+
+.depths + .day {
+  top: 6px;
+  bottom: 0;
+}
+</style>

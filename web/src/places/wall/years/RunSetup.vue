@@ -1,0 +1,229 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import {
+  EXPOSURES,
+  formatText,
+  layerName,
+  MONTHS,
+  parseAirLeak,
+  parseLength,
+  parseNumber,
+  parseOpening,
+  SHELTERS,
+  storingLayers,
+  ventilatedGap,
+  type RunChoices,
+} from '@eldrun/core';
+import ChoiceField from '../../../parts/ChoiceField.vue';
+import TextField from '../../../parts/TextField.vue';
+import { useProject } from '../../../stores/project.ts';
+import { useWall } from '../../../stores/wall.ts';
+import { useYears } from '../../../stores/years.ts';
+
+/** How the wall is run: what matters most in a line, the rest behind it. */
+const project = useProject();
+const wall = useWall();
+const years = useYears();
+
+const set = (change: Partial<RunChoices>): void => {
+  years.choices = { ...years.choices, ...change };
+};
+
+const LENGTHS = [1, 2, 3, 5, 10];
+const lengths = computed(() =>
+  [...new Set([...LENGTHS, years.choices.years])]
+    .toSorted((a, b) => a - b)
+    .map((value) => ({
+      value,
+      label: value === 1 ? '1 year' : `${+value.toFixed(2)} years`,
+    })),
+);
+const START = MONTHS.map((label, value) => ({ value, label }));
+const SIDES = (['north', 'east', 'south', 'west'] as const).map((value) => ({
+  value: value,
+  label: value[0]!.toUpperCase() + value.slice(1),
+}));
+const PATHS = [
+  { value: 'cavity', label: 'the cavity' },
+  { value: 'member', label: 'the members' },
+];
+const GAPS = [
+  { value: 'changes', label: 'a given rate' },
+  { value: 'openings', label: 'openings and weather' },
+];
+
+/** A choice from a table of factors, with the one that is set if it is none of them. */
+function factors(table: readonly { value: number; name: string }[], now: number) {
+  const own = table.some(({ value }) => value === now) ? [] : [{ value: now, name: 'own' }];
+  return [...table, ...own].map(({ value, name }) => ({ value, label: `${name} (${value})` }));
+}
+
+const percent = (share: number): string => formatText('share', share, project.units);
+const stored = computed(() => (wall.assessment ? storingLayers(wall.assessment.wall) : []));
+const gap = computed(() => wall.assessment && ventilatedGap(wall.assessment.wall));
+const named = computed(() =>
+  (wall.assessment?.wall.layers ?? []).map((layer) => ({
+    value: layer.id,
+    label: `${layer.index + 1} ${layerName(wall.assessment!, layer)}`,
+  })),
+);
+const hasMembers = computed(() => Boolean(wall.assessment?.wall.mainFrame));
+
+const startText = (share: number | null | undefined): string =>
+  share === null || share === undefined ? '' : percent(share);
+const readStart = (text: string): number | null =>
+  text.trim() ? parseNumber(text, 'start', 0, 200, '%') / 100 : null;
+
+function setLayerStart(id: string, text: string): void {
+  const { [id]: _, ...others } = years.choices.wetLayers;
+  const start = readStart(text);
+  set({ wetLayers: start === null ? others : { ...others, [id]: start } });
+}
+</script>
+
+<template>
+  <div class="setup">
+    <ChoiceField
+      label="Length"
+      :value="years.choices.years"
+      :options="lengths"
+      @take="(value: number) => set({ years: value })"
+    />
+    <ChoiceField
+      label="Starts in"
+      :value="years.choices.startMonth"
+      :options="START"
+      @take="(value: number) => set({ startMonth: value })"
+    />
+    <ChoiceField
+      label="Faces"
+      :value="years.choices.side as string"
+      :options="SIDES"
+      @take="(value: string) => set({ side: value as RunChoices['side'] })"
+    />
+    <TextField
+      label="Rain that gets in"
+      :value="`${+(100 * years.choices.rainShare).toFixed(2)} %`"
+      :take="(text: string) => set({ rainShare: parseNumber(text, 'rain', 0, 100, '%') / 100 })"
+      hint="of the driven rain"
+    />
+    <TextField
+      label="Air leak from indoors"
+      :value="formatText('airLeak', years.choices.leak, project.units)"
+      :take="(text: string) => set({ leak: parseAirLeak(text, project.units, 'leak') })"
+    />
+    <TextField
+      v-if="years.choices.gapBy === 'changes'"
+      label="Gap, air changes an hour"
+      :value="String(years.choices.airChanges)"
+      :take="(text: string) => set({ airChanges: parseNumber(text, 'gap', 0, 10000) })"
+      :hint="gap ? '0 closes it' : 'this wall has no gap'"
+    />
+    <TextField
+      v-else
+      label="Gap, openings"
+      :value="formatText('openingPerLength', years.choices.opening, project.units)"
+      :take="(text: string) => set({ opening: parseOpening(text, project.units) })"
+      :hint="gap ? 'at top and at bottom' : 'this wall has no gap'"
+    />
+    <TextField
+      label="Moisture at the start"
+      :value="startText(years.choices.wetStart)"
+      :take="(text: string) => set({ wetStart: readStart(text) })"
+      hint="empty: air-dry"
+    />
+  </div>
+  <details class="more">
+    <summary>More of the set-up: path, watched layer, rain, gap, other wet layers</summary>
+    <div class="setup">
+      <ChoiceField
+        label="Watched layer"
+        :value="years.watched?.id ?? ''"
+        :options="named"
+        @take="(value: string) => set({ watch: value })"
+      />
+      <ChoiceField
+        v-if="hasMembers"
+        label="Path through"
+        :value="years.choices.path as string"
+        :options="PATHS"
+        @take="(value: string) => set({ path: value as RunChoices['path'] })"
+      />
+      <ChoiceField
+        label="Rain exposure"
+        :value="years.choices.exposure"
+        :options="factors(EXPOSURES, years.choices.exposure)"
+        @take="(value: number) => set({ exposure: value })"
+      />
+      <ChoiceField
+        label="Sheltered by"
+        :value="years.choices.overhang"
+        :options="factors(SHELTERS, years.choices.overhang)"
+        @take="(value: number) => set({ overhang: value })"
+      />
+      <template v-if="gap">
+        <ChoiceField
+          label="Gap’s air by"
+          :value="years.choices.gapBy as string"
+          :options="GAPS"
+          @take="(value: string) => set({ gapBy: value as RunChoices['gapBy'] })"
+        />
+        <template v-if="years.choices.gapBy === 'openings'">
+          <TextField
+            label="Height of the gap"
+            :value="formatText('length', years.choices.gapHeight, project.units)"
+            :take="(text: string) => set({ gapHeight: parseLength(text, project.units, 'height') })"
+          />
+          <label class="check">
+            <input
+              type="checkbox"
+              :checked="years.choices.screened"
+              @change="set({ screened: ($event.target as HTMLInputElement).checked })"
+            />
+            Insect screens in the openings
+          </label>
+        </template>
+      </template>
+      <template v-for="layer in stored" :key="layer.id">
+        <TextField
+          v-if="layer.id !== years.watched?.id"
+          :label="`Moisture of ${layer.index + 1} at the start`"
+          :value="startText(years.choices.wetLayers[layer.id])"
+          :take="(text: string) => setLayerStart(layer.id, text)"
+          :hint="layerName(wall.assessment!, layer)"
+        />
+      </template>
+    </div>
+    <p class="small soft">
+      Exposure and shelter are factors on the driven rain after ASHRAE 160, for walls up to 10 m.
+    </p>
+  </details>
+</template>
+
+<style scoped>
+.setup {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(140px, 1fr));
+  gap: 8px 12px;
+}
+
+.more summary {
+  min-height: 32px;
+  width: fit-content;
+  cursor: pointer;
+  font-weight: 600;
+}
+
+.more .setup {
+  grid-template-columns: repeat(auto-fill, minmax(180px, 1fr));
+  padding: 4px 0 8px;
+}
+
+.check {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 44px;
+  align-self: center;
+}
+</style>
