@@ -1,6 +1,7 @@
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
 import { openDemoWall } from '../e2e/bench.ts';
+import { runningFigures } from './page-years.ts';
 
 /** The page on loopback: first load, and from an edit to its readings. */
 export async function pageFigures(
@@ -116,6 +117,7 @@ export async function pageFigures(
       'edit to readings laid out, ms p95': p95(times.map(({ work }) => work)),
       'ratio slider to its answer laid out, ms p95': p95(drags),
       'edit to readings painted, ms p95': p95(times.map(({ painted }) => painted)),
+      ...(await runningFigures(page)),
     };
   } finally {
     await browser.close();

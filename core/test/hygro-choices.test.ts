@@ -117,7 +117,7 @@ describe('the demo walls by a person’s choices', () => {
     expect(transientFor(resolveWall(brick), USUAL_RUN, CLIMATE)!.facade).toEqual({
       wetting: 0.7,
       exposure: 1,
-      overhang: 1,
+      overhang: 0.35,
     });
     const last = brick.layers.at(-1)! as { material: string };
     last.material = 'fiber-cement-lap';

@@ -41,7 +41,8 @@ export const USUAL_RUN: RunChoices = {
   path: 'cavity',
   rainShare: 0.01,
   exposure: 1,
-  overhang: 1,
+  // A house wall under its eaves.
+  overhang: 0.35,
   leak: 0,
   gapBy: 'changes',
   airChanges: 50,

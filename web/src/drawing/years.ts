@@ -28,28 +28,31 @@ export function humidityBands(
   return bands.filter(({ opacity }) => opacity > 0);
 }
 
-/** A line over the hours of a run, thinned to so many points: [day, value]. */
+/** A line over the hours of a run, thinned to so many points and its last one: [day, value]. */
 export function lineOf(
   { hour }: Course,
   values: readonly number[],
   convert: (value: number) => number,
-  most = 800,
+  most: number,
 ): [number, number][] {
   const every = Math.max(1, Math.ceil(values.length / most));
-  return values
-    .map((value, i): [number, number] => [hour[i]! / 24, convert(value)])
-    .filter((_, i) => i % every === 0 || i === values.length - 1);
+  const line: [number, number][] = [];
+  for (let i = 0; i < values.length; i += every) line.push([hour[i]! / 24, convert(values[i]!)]);
+  const last = values.length - 1;
+  if (last % every !== 0) line.push([hour[last]! / 24, convert(values[last]!)]);
+  return line;
 }
 
-/** The field of humidity by depth and day as rows of a picture, outdoors on top: shares 0 to 1. */
-export function fieldRows({ depth, rh }: DepthField, rows: number): number[][] {
+/** The field of humidity by depth and day as rows of a picture, outdoors on top: shares 0 to 1, from a day on. */
+export function fieldRows({ depth, rh }: DepthField, rows: number, since = 0): number[][] {
   const whole = depth.at(-1)!;
+  const days = rh.slice(since);
   return Array.from({ length: rows }, (_, r) => {
     const at = whole * (1 - (r + 0.5) / rows);
     let i = 1;
     while (i < depth.length - 1 && depth[i]! < at) i++;
     const t = (at - depth[i - 1]!) / (depth[i]! - depth[i - 1]! || 1);
-    return rh.map((day) => day[i - 1]! + (day[i]! - day[i - 1]!) * t);
+    return days.map((day) => day[i - 1]! + (day[i]! - day[i - 1]!) * t);
   });
 }
 

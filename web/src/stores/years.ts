@@ -90,8 +90,12 @@ export const useYears = defineStore('years', () => {
   const busy = computed(() => running.value !== null || stressing.value || seeking.value !== '');
 
   /** Whether the current run is of the wall as it stands. */
+  const depths = computed(() => current.value?.field.depth);
+  const ranWall = computed(() => current.value?.file.wall);
   const fresh = computed(
-    () => current.value !== null && sameDocument(current.value.file.wall, wall.file),
+    () =>
+      ranWall.value !== undefined &&
+      (ranWall.value === wall.file || sameDocument(ranWall.value, wall.file)),
   );
   /** What the current run says of the wall as it stands. */
   const verdicts = computed(() => (fresh.value ? current.value!.verdicts : []));
@@ -150,16 +154,18 @@ export const useYears = defineStore('years', () => {
     return fileFor(applyCommands(wall.file!, commands), wanted);
   }
 
-  function nameOfRun(of: RunChoices): string {
-    const { side, path, rainShare, leak, gapBy, airChanges, wetStart } = of;
-    const gap = airChanges > 0 ? `gap ${airChanges}/h` : 'gap closed';
+  /** How a run is told from another in a word or two. */
+  function nameOfRun({ transient }: SimulationFile): string {
+    const { side, path, rain, leak, cavity, watch, initial } = transient;
+    const changes = cavity?.airChangesPerHour;
+    const gap = changes === undefined ? 'gap by its openings' : `gap ${changes}/h`;
     return [
-      side,
+      typeof side === 'number' ? `${side}°` : side,
       ...(path === 'member' ? ['through the member'] : []),
-      ...(rainShare > 0 ? [`${+(100 * rainShare).toFixed(2)} % of the rain in`] : []),
-      ...(leak > 0 ? ['air leak'] : []),
-      gapBy === 'openings' ? 'gap by its openings' : gap,
-      ...(wetStart === null ? [] : ['wet start']),
+      ...(rain ? [`${+(100 * rain.share).toFixed(2)} % of the rain in`] : []),
+      ...(leak ? ['air leak'] : []),
+      ...(cavity ? [changes === 0 ? 'gap closed' : gap] : []),
+      ...(initial.layers?.[watch] ? ['wet start'] : []),
     ].join(', ');
   }
 
@@ -211,7 +217,7 @@ export const useYears = defineStore('years', () => {
 
   async function run(): Promise<void> {
     const file = fileOf(choices.value);
-    if (file) await start(nameOfRun(choices.value), file, 'current');
+    if (file) await start(nameOfRun(file), file, 'current');
   }
 
   /** Runs a simulation file as it stands; how it is run becomes what is set. */
@@ -224,9 +230,8 @@ export const useYears = defineStore('years', () => {
 
   /** Runs the wall once more with something changed, and lays that over the current run. */
   async function layOver(change: Partial<RunChoices>): Promise<void> {
-    const wanted = { ...choices.value, ...change };
-    const file = fileOf(wanted);
-    if (file) await start(nameOfRun(wanted), file, 'other');
+    const file = fileOf({ ...choices.value, ...change });
+    if (file) await start(nameOfRun(file), file, 'other');
   }
 
   /** Runs another wall of the project for the same years, and lays that over. */
@@ -340,12 +345,15 @@ export const useYears = defineStore('years', () => {
     for (const worker of active) worker.stop();
   }
 
+  /** The day looked at, held to what there is. */
+  const at = computed(() => Math.min(day.value, (current.value?.field.days ?? 0) - 1));
+  const temperatureAt = computed(() => current.value?.field.temperature[at.value]);
+  const humidityAt = computed(() => current.value?.field.rh[at.value]);
   /** The drawing follows the day looked at, where the run is of the wall that is drawn. */
   const state = computed(() => {
-    const field = current.value?.field;
-    if (!field || field.days === 0 || !fresh.value) return null;
-    const at = Math.min(day.value, field.days - 1);
-    return { depth: field.depth, temperature: field.temperature[at]!, rh: field.rh[at]!, day: at };
+    const [temperature, rh] = [temperatureAt.value, humidityAt.value];
+    if (!temperature || !rh || !fresh.value) return null;
+    return { depth: depths.value!, temperature, rh, day: at.value };
   });
 
   function close(): void {

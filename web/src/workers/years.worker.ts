@@ -26,7 +26,7 @@ export type YearsAnswer =
   | { problem: string };
 
 /** How often the page hears of progress, ms. */
-const PACE = 250;
+const PACE = 400;
 
 let stopped = false;
 const { port1, port2 } = new MessageChannel();

@@ -1,42 +1,25 @@
 <script setup lang="ts">
-import { BarChart, LineChart } from 'echarts/charts';
-import {
-  GridComponent,
-  LegendComponent,
-  MarkLineComponent,
-  TooltipComponent,
-} from 'echarts/components';
-import { use } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
 import { computed, useTemplateRef, watchEffect } from 'vue';
-import VChart from 'vue-echarts';
-import { CAUSES, faceWords, format, lower, MONTHS, type Causes } from '@eldrun/core';
 import {
-  barOption,
-  CHART_LEFT,
-  CHART_RIGHT,
-  lineOption,
-  type RunLine,
-} from '../../../drawing/run-chart.ts';
+  CAUSES,
+  faceWords,
+  format,
+  lower,
+  MONTHS,
+  type Causes,
+  type SimulationFile,
+} from '@eldrun/core';
+import { barOption, CHART_LEFT, CHART_RIGHT, lineOption } from '../../../drawing/run-chart.ts';
 import { fieldRows, lineOf, monthMeans, waterByMonth } from '../../../drawing/years.ts';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import TableDialog from '../../../parts/TableDialog.vue';
 import { useProject } from '../../../stores/project.ts';
 import { useYears, type ShownRun } from '../../../stores/years.ts';
 import LayOver from './LayOver.vue';
+import RunChart from './RunChart.vue';
 import RunFigures from './RunFigures.vue';
 
 /** The course of the current run, the one laid over it, and its humidity by depth and day. */
-use([
-  BarChart,
-  LineChart,
-  GridComponent,
-  LegendComponent,
-  MarkLineComponent,
-  TooltipComponent,
-  SVGRenderer,
-]);
-
 const project = useProject();
 const years = useYears();
 
@@ -57,66 +40,71 @@ function faceOf(of: ShownRun) {
   return of.course.faces[watched]!;
 }
 
-const line = (
-  name: string,
-  values: (of: ShownRun) => readonly number[],
-  convert: (value: number) => number,
-): RunLine => ({
-  name,
-  runs: runs.value.map((of) => lineOf(of.course, values(of), convert)),
-});
+/** Points of a line, and of one that still grows. */
+const POINTS = 500;
+const POINTS_MEANWHILE = 250;
 
+interface Line {
+  name: string;
+  values: (of: ShownRun) => readonly number[];
+  convert: (value: number) => number;
+}
+
+/** What stays the same while a run goes on is looked at apart, so that it is not laid out anew. */
+const runFaces = computed(() => run.value.faces);
+const layerName = computed(() => run.value.layerName);
 const faceNames = computed(() =>
-  run.value.faces.map((face, i) => ({
-    value: i,
-    label: faceWords(face, run.value.layerName),
-  })),
+  runFaces.value.map((face, i) => ({ value: i, label: faceWords(face, layerName.value) })),
 );
 
 const charts = computed(() => {
-  if (run.value.course.hour.length === 0) return [];
   const before = years.other?.name ?? '';
   const face = faceNames.value[years.face]!.label;
   const moldClass = run.value.faces[years.face]!.moldClass.replace('-', ' ');
-  const woods = run.value.course.wood.map(({ layer }, i) =>
-    line(
-      lower(run.value.layerName(layer).split(/[,(]/)[0]!.trim()),
-      (of) => of.course.wood[i]?.mc ?? [],
-      rounded,
-    ),
-  );
-  const faces = [
-    {
-      title: `Mold index ${face}`,
-      lines: [line(`class ${moldClass}`, (of) => faceOf(of).mold, fine)],
-      unit: '',
-      limit: 3,
-    },
-    {
-      title: `Humidity ${face}`,
-      lines: [line('relative humidity', (of) => faceOf(of).rh, rounded)],
-      unit: ' %',
-      limit: 80,
-    },
-    {
-      title: `Temperature ${face}`,
-      lines: [
-        line('there', (of) => faceOf(of).temperature, shownTemperature),
-        line('outdoors', (of) => of.course.outdoor, shownTemperature),
-      ],
-      unit: degrees.value,
-      limit: undefined,
-    },
-  ];
-  return [
-    ...(woods.length > 0
-      ? [{ title: 'Moisture content', lines: woods, unit: ' %', limit: 20 }]
-      : []),
-    ...faces,
-  ].map(({ title, lines, unit, limit }) => ({
+  const of = runs.value;
+  const points = run.value.result ? POINTS : POINTS_MEANWHILE;
+  const chart = (title: string, lines: Line[], unit: string, limit?: number) => ({
     title,
-    option: lineOption(lines, days.value, unit, before, limit),
+    build: () =>
+      lineOption(
+        lines.map(({ name, values, convert }) => ({
+          name,
+          runs: of.map((one) => lineOf(one.course, values(one), convert, points)),
+        })),
+        days.value,
+        unit,
+        before,
+        limit,
+      ),
+  });
+  const woods = run.value.course.wood.map(({ layer }, i): Line => ({
+    name: lower(run.value.layerName(layer).split(/[,(]/)[0]!.trim()),
+    values: (one) => one.course.wood[i]?.mc ?? [],
+    convert: rounded,
   }));
+  return [
+    ...(woods.length > 0 ? [chart('Moisture content', woods, ' %', 20)] : []),
+    chart(
+      `Mold index ${face}`,
+      [{ name: `class ${moldClass}`, values: (one) => faceOf(one).mold, convert: fine }],
+      '',
+      3,
+    ),
+    chart(
+      `Humidity ${face}`,
+      [{ name: 'relative humidity', values: (one) => faceOf(one).rh, convert: rounded }],
+      ' %',
+      80,
+    ),
+    chart(
+      `Temperature ${face}`,
+      [
+        { name: 'there', values: (one) => faceOf(one).temperature, convert: shownTemperature },
+        { name: 'outdoors', values: (one) => one.course.outdoor, convert: shownTemperature },
+      ],
+      degrees.value,
+    ),
+  ];
 });
 
 const CAUSE_WORDS: Record<keyof Causes, { name: string; color: string }> = {
@@ -144,18 +132,20 @@ const waterUnit = computed(() => format('waterPerArea', 0, project.units).unit);
 const shownWater = (kg: number): number =>
   Number(format('waterPerArea', kg, project.units).text.replace('−', '-'));
 
-const water = computed(() => {
-  if (monthNames.value.length === 0) return null;
-  const byMonth = waterByMonth(run.value.course);
-  return barOption(
-    causes.value.map((cause) => ({
-      ...CAUSE_WORDS[cause],
-      values: byMonth[cause].map(shownWater),
-    })),
-    monthNames.value.map((name) => name.slice(0, 3)),
-    '',
-  );
-});
+const water = computed(() => ({
+  title: `Water in and out by cause, ${waterUnit.value} in thirty days`,
+  build: () => {
+    const byMonth = waterByMonth(run.value.course);
+    return barOption(
+      causes.value.map((cause) => ({
+        ...CAUSE_WORDS[cause],
+        values: byMonth[cause].map(shownWater),
+      })),
+      monthNames.value.map((name) => name.slice(0, 3)),
+      '',
+    );
+  },
+}));
 
 /** Thirty days a row: means, and water by cause. */
 const table = computed(() => {
@@ -198,29 +188,37 @@ const dayMark = computed(() => {
   };
 });
 
-/** The field of humidity by depth and day, drawn as a picture. */
+/** The field of humidity by depth and day, drawn as a picture: what came since it was drawn last. */
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 const ROWS = 60;
+let drawn = 0;
+let drawnFile: SimulationFile | null = null;
 watchEffect(() => {
-  const { field } = run.value;
+  const { field, file } = run.value;
   const target = canvas.value;
   if (!target || field.days < 2) return;
-  const rows = fieldRows(field, ROWS);
-  target.width = days.value;
-  target.height = ROWS;
+  if (file !== drawnFile || drawn > field.days) {
+    target.width = days.value;
+    target.height = ROWS;
+    drawn = 0;
+    drawnFile = file;
+  }
+  const wide = field.days - drawn;
+  if (wide === 0) return;
   const context = target.getContext('2d')!;
-  const image = context.createImageData(days.value, ROWS);
-  rows.forEach((row, y) =>
+  const image = context.createImageData(wide, ROWS);
+  fieldRows(field, ROWS, drawn).forEach((row, y) =>
     row.forEach((rh, x) => {
       const share = Math.min(1, Math.max(0, (rh - 0.4) / 0.6)) ** 1.3;
-      const at = 4 * (y * days.value + x);
+      const at = 4 * (y * wide + x);
       image.data[at] = 255 - share * 224;
       image.data[at + 1] = 255 - share * 160;
       image.data[at + 2] = 255 - share * 116;
       image.data[at + 3] = 255;
     }),
   );
-  context.putImageData(image, 0, 0);
+  context.putImageData(image, drawn, 0);
+  drawn = field.days;
 });
 </script>
 
@@ -233,37 +231,21 @@ watchEffect(() => {
       :options="faceNames"
       @take="(value: number) => (years.chosenFace = value)"
     />
-    <TableDialog title="By thirty days" :columns="table.columns" :rows="table.rows" />
+    <TableDialog
+      v-if="run.result"
+      title="By thirty days"
+      :columns="table.columns"
+      :rows="table.rows"
+    />
     <LayOver v-if="run.result" class="over" />
   </div>
   <div class="charts">
-    <figure v-for="chart in charts" :key="chart.title">
-      <figcaption>{{ chart.title }}</figcaption>
-      <div class="plot">
-        <VChart
-          class="chart"
-          :option="chart.option"
-          :update-options="{ notMerge: false, replaceMerge: ['series'] }"
-          autoresize
-          role="img"
-          :aria-label="`${chart.title}; the table has the figures by month`"
-        />
-        <span class="day" :style="dayMark" aria-hidden="true"></span>
-      </div>
-    </figure>
+    <RunChart v-for="(chart, i) in charts" :key="i" :chart="chart">
+      <span class="day" :style="dayMark" aria-hidden="true"></span>
+    </RunChart>
     <RunFigures />
     <div>
-      <figure v-if="water">
-        <figcaption>Water in and out by cause, {{ waterUnit }} in thirty days</figcaption>
-        <VChart
-          class="chart"
-          :option="water"
-          :update-options="{ notMerge: false, replaceMerge: ['series'] }"
-          autoresize
-          role="img"
-          aria-label="Water in and out by cause; the table has the figures by month"
-        />
-      </figure>
+      <RunChart v-if="run.result && monthNames.length > 0" :chart="water" />
       <figure>
         <figcaption>Humidity by depth and day, outdoors on top; white 40 %, blue 100 %</figcaption>
         <div class="plot">
@@ -314,10 +296,6 @@ figcaption {
 
 .plot {
   position: relative;
-}
-
-.chart {
-  height: 190px;
 }
 
 .depths {

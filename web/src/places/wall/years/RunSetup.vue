@@ -113,18 +113,18 @@ function setLayerStart(id: string, text: string): void {
       :take="(text: string) => set({ leak: parseAirLeak(text, project.units, 'leak') })"
     />
     <TextField
-      v-if="years.choices.gapBy === 'changes'"
+      v-if="gap && years.choices.gapBy === 'changes'"
       label="Gap, air changes an hour"
       :value="String(years.choices.airChanges)"
       :take="(text: string) => set({ airChanges: parseNumber(text, 'gap', 0, 10000) })"
-      :hint="gap ? '0 closes it' : 'this wall has no gap'"
+      hint="0 closes it"
     />
     <TextField
-      v-else
+      v-else-if="gap"
       label="Gap, openings"
       :value="formatText('openingPerLength', years.choices.opening, project.units)"
       :take="(text: string) => set({ opening: parseOpening(text, project.units) })"
-      :hint="gap ? 'at top and at bottom' : 'this wall has no gap'"
+      hint="at top and at bottom"
     />
     <TextField
       label="Moisture at the start"
