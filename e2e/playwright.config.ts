@@ -3,8 +3,12 @@ import { defineConfig } from '@playwright/test';
 /** Against the application that scripts/e2e.mjs has started. */
 export default defineConfig({
   testDir: '.',
-  testMatch: '*.spec.ts',
-  workers: 1,
+  // Each journey works on projects of its own; the one that takes the database away comes last, alone.
+  workers: 2,
+  projects: [
+    { name: 'journeys', testMatch: '*.spec.ts', testIgnore: 'keeping.spec.ts' },
+    { name: 'alone', testMatch: 'keeping.spec.ts', dependencies: ['journeys'] },
+  ],
   // Generous: a busy machine is no failure.
   timeout: 120_000,
   expect: { timeout: 20_000 },
