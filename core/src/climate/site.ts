@@ -49,12 +49,16 @@ export interface Site {
   drivingRain: DrivingRain | null;
 }
 
+const LIBRARY_SITES = new Map<string, Site>(
+  Object.entries(CLIMATES).map(([id, climate]) => [
+    id,
+    { ...climate, ...climate.monthly, drivingRain: climate.drivingRainClass },
+  ]),
+);
+
 /** The place that an outdoor entry names, or null for a climate that the library has not. */
 export function siteOf(outdoor: Outdoor): Site | null {
-  if ('climate' in outdoor) {
-    const climate = Object.hasOwn(CLIMATES, outdoor.climate) ? CLIMATES[outdoor.climate]! : null;
-    return climate && { ...climate, ...climate.monthly, drivingRain: climate.drivingRainClass };
-  }
+  if ('climate' in outdoor) return LIBRARY_SITES.get(outdoor.climate) ?? null;
   const { monthly } = outdoor;
   return {
     name: outdoor.name ?? 'Own climate',
