@@ -1,4 +1,4 @@
 import base from './playwright.config.ts';
 
 /** The pictures in docs/screenshots, from the demo data: npm run screenshots. */
-export default { ...base, testMatch: 'screenshots.ts' };
+export default { ...base, projects: [{ name: 'pictures', testMatch: 'screenshots.ts' }] };

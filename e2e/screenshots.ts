@@ -87,7 +87,7 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('button', { name: 'Run', exact: true }).click();
   await page.locator('[data-run-figures]').waitFor({ timeout: 60_000 });
   await page.getByRole('slider', { name: 'Day shown in the drawing' }).fill('150');
-  await picture(page, 'years', 470);
+  await picture(page, 'years', 560);
 
   await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
   await picture(page, 'wall-metric');
