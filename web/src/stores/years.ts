@@ -57,6 +57,9 @@ export interface StressLine {
 /** The seed of the weather that is made up from monthly figures: the same years each time. */
 const SEED = 2026;
 
+const failed = (verdicts: readonly RunVerdict[]): RunVerdict['id'][] =>
+  verdicts.filter(({ status }) => status === 'fail').map(({ id }) => id);
+
 /** The hourly simulation of the open wall: its set-up, its runs, and the day that is looked at. */
 export const useYears = defineStore('years', () => {
   const project = useProject();
@@ -75,9 +78,9 @@ export const useYears = defineStore('years', () => {
   const chosenFace = ref<number | null>(null);
   const stress = shallowRef<StressLine[]>([]);
   const stressing = ref(false);
-  /** What is being tried, and what was found to mend the current run. */
+  /** What is being tried, and by verdict what was found to mend the current run. */
   const seeking = ref('');
-  const mend = shallowRef<Mend | null>(null);
+  const mends = shallowRef<Partial<Record<RunVerdict['id'], Mend>>>({});
   let active: YearsRun[] = [];
   let stopping = false;
 
@@ -193,7 +196,7 @@ export const useYears = defineStore('years', () => {
     };
     running.value = { name, hours: 0, of: file.transient.hours, since: performance.now() };
     if (into === 'current') {
-      mend.value = null;
+      mends.value = {};
       if (current.value?.result) other.value = current.value;
     }
     const worker = new YearsRun();
@@ -247,31 +250,37 @@ export const useYears = defineStore('years', () => {
     }
   }
 
-  /** The smallest change after which the current run passes: each is run for the same years, one after the other. */
-  async function findMend(): Promise<void> {
+  /**
+   * For each verdict that fails the smallest change that mends it and lets no other fail: each is run for the same years,
+   * one after the other.
+   */
+  async function findMends(): Promise<void> {
     const of = current.value;
     if (!of || busy.value || !fresh.value) return;
     seeking.value = 'looking…';
     problem.value = '';
-    mend.value = null;
+    mends.value = {};
     stopping = false;
     const asRun = choicesOf(of.file.transient, choices.value);
+    const failing = failed(of.verdicts);
+    const open = new Set(failing);
     try {
       for (const one of mendsToTry(resolved.value!, asRun, project.ownMaterials)) {
-        if (stopping) break;
+        if (stopping || open.size === 0) break;
         seeking.value = messageText(one.label, project.units);
         const file = fileOf({ ...asRun, ...one.choices }, one.commands)!;
         const result = await quietly(file);
         if (result.problem) continue;
-        const found = runVerdicts(result, file, of.layerName);
-        if (found.every(({ status }) => status !== 'fail')) {
-          mend.value = one;
-          break;
+        const still = failed(runVerdicts(result, file, of.layerName));
+        if (still.some((id) => !failing.includes(id))) continue;
+        for (const id of failing.filter((name) => open.has(name) && !still.includes(name))) {
+          mends.value = { ...mends.value, [id]: one };
+          open.delete(id);
         }
       }
-      if (!mend.value && !stopping)
+      if (open.size > 0 && !stopping)
         problem.value =
-          'none of the changes tried mends it: more air in the gap, a variable retarder, four sizes of outside insulation.';
+          'none of the changes tried mends all of it: more air in the gap, a variable retarder, four sizes of outside insulation.';
     } catch (error) {
       problem.value = (error as Error).message;
     }
@@ -365,7 +374,7 @@ export const useYears = defineStore('years', () => {
     other.value = null;
     chosenFace.value = null;
     stress.value = [];
-    mend.value = null;
+    mends.value = {};
     seeking.value = '';
     problem.value = '';
     choices.value = { ...USUAL_RUN };
@@ -388,8 +397,8 @@ export const useYears = defineStore('years', () => {
     stressing,
     watched,
     seeking,
-    mend,
-    findMend,
+    mends,
+    findMends,
     run,
     runFile,
     layOver,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { messageText, type Command } from '@eldrun/core';
+import { messageText, type Command, type Mend } from '@eldrun/core';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { useProject } from '../../../stores/project.ts';
 import { useYears } from '../../../stores/years.ts';
@@ -14,8 +14,7 @@ const failing = computed(
   () => years.fresh && years.verdicts.some(({ status }) => status === 'fail'),
 );
 
-async function applyMend(): Promise<void> {
-  const { commands, choices, label } = years.mend!;
+async function mend({ commands, choices, label }: Mend): Promise<void> {
   if (commands.length > 0) emit('run', messageText(label, project.units), commands);
   years.choices = { ...years.choices, ...choices };
   await years.run();
@@ -43,22 +42,32 @@ async function applyMend(): Promise<void> {
         :data-status="verdict.status"
       >
         <StatusMark :status="verdict.status" word />
-        <span
-          ><strong>{{ messageText(verdict.title, project.units) }}</strong
-          ><br /><span class="soft">{{ messageText(verdict.reason, project.units) }}</span></span
-        >
+        <div>
+          <strong>{{ messageText(verdict.title, project.units) }}</strong>
+          <p class="soft">{{ messageText(verdict.reason, project.units) }}</p>
+        </div>
+        <p v-if="years.mends[verdict.id]" class="mend" data-mend>
+          <span
+            >Mended by
+            <strong>{{ messageText(years.mends[verdict.id]!.label, project.units) }}</strong></span
+          >
+          <button
+            type="button"
+            class="action"
+            :disabled="years.busy"
+            @click="mend(years.mends[verdict.id]!)"
+          >
+            Do it and run again
+          </button>
+        </p>
       </li>
     </ul>
     <p v-if="failing && !years.running" class="mend">
-      <button type="button" class="action" :disabled="years.busy" @click="years.findMend">
-        Find the smallest change that mends it
+      <button type="button" class="action" :disabled="years.busy" @click="years.findMends">
+        Find the smallest changes that mend it
       </button>
       <span v-if="years.seeking" role="status">Running: {{ years.seeking }}</span>
       <button v-if="years.seeking" type="button" class="action" @click="years.stop">Stop</button>
-      <template v-if="years.mend">
-        <strong data-mend>{{ messageText(years.mend.label, project.units) }}</strong>
-        <button type="button" class="action" @click="applyMend">Do it and run again</button>
-      </template>
     </p>
   </section>
 </template>
@@ -72,8 +81,12 @@ ul {
 
 li {
   display: grid;
-  grid-template-columns: 92px minmax(0, 1fr);
+  grid-template-columns: 92px minmax(0, 1fr) auto;
   gap: 12px;
+}
+
+li .mend {
+  justify-content: end;
 }
 
 .mend {
