@@ -82,6 +82,7 @@ ul {
 li {
   display: grid;
   grid-template-columns: 92px minmax(0, 1fr) auto;
+  align-items: start;
   gap: 12px;
 }
 
