@@ -1,6 +1,6 @@
 import type { MoldClass } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import { lower } from '../wall/index.ts';
+import { lower, plainName } from '../wall/index.ts';
 import { MOLD_LIMIT } from './mold.ts';
 import type { SimulationFile, SimulationResult, WallFace } from './types.ts';
 
@@ -29,8 +29,7 @@ const CLASS_WORDS: Record<MoldClass, string> = {
 export function faceWords({ inner, outer }: WallFace, name: (layer: string) => string): string {
   if (inner === null) return 'the surface indoors';
   if (outer === null) return 'the surface outdoors';
-  const short = (layer: string): string => lower(name(layer).split(/[,(]/)[0]!.trim());
-  return `between ${short(inner)} and ${short(outer)}`;
+  return `between ${plainName(name(inner))} and ${plainName(name(outer))}`;
 }
 
 const moldStatus = (index: number): RunVerdict['status'] =>

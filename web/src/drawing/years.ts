@@ -39,7 +39,7 @@ export function lineOf(
   const line: [number, number][] = [];
   for (let i = 0; i < values.length; i += every) line.push([hour[i]! / 24, convert(values[i]!)]);
   const last = values.length - 1;
-  if (last % every !== 0) line.push([hour[last]! / 24, convert(values[last]!)]);
+  if (last > 0 && last % every !== 0) line.push([hour[last]! / 24, convert(values[last]!)]);
   return line;
 }
 

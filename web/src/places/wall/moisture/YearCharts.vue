@@ -13,7 +13,7 @@ import {
   layerName,
   leakCondensation,
   leakFlow,
-  lower,
+  plainName,
   MONTHS,
   sheathingMoisture,
   type Quantity,
@@ -45,7 +45,7 @@ const planes = computed(() => {
   const assessment = wall.assessment!;
   return (moisture.balance?.monthly.planes ?? []).map((plane) => {
     const layer = assessment.wall.layers.find(({ id }) => id === plane.layer)!;
-    const name = lower(layerName(assessment, layer).split(/[,(]/)[0]!.trim());
+    const name = plainName(layerName(assessment, layer));
     return {
       ...plane,
       name:
@@ -139,7 +139,7 @@ const plane = computed(() => {
       ...(sheathing
         ? [
             row(
-              `moisture of ${lower(layerName(wall.assessment!, sheathing.layer).split(/[,(]/)[0]!.trim())}, %`,
+              `moisture of ${plainName(layerName(wall.assessment!, sheathing.layer))}, %`,
               'share',
               sheathing.content,
             ),

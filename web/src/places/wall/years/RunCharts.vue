@@ -4,8 +4,8 @@ import {
   CAUSES,
   faceWords,
   format,
-  lower,
   MONTHS,
+  plainName,
   type Causes,
   type SimulationFile,
 } from '@eldrun/core';
@@ -33,11 +33,24 @@ const shownTemperature = (celsius: number): number =>
   Number(format('temperature', celsius, project.units).text.replace('−', '-'));
 const degrees = computed(() => format('temperature', 0, project.units).unit.replace('°', ' °'));
 
-/** What to read of a run laid over: the same face where it has as many, else its watched one. */
+/** Whether a run is of a wall with the same layers as the current one's. */
+const alike = (of: ShownRun): boolean =>
+  of.faces.length === run.value.faces.length &&
+  of.faces.every(({ outer }, i) => outer === run.value.faces[i]!.outer);
+
+/** What to read of a run laid over: the same face of a like wall, else its watched one. */
 function faceOf(of: ShownRun) {
-  if (of.faces.length === run.value.faces.length) return of.course.faces[years.face]!;
+  if (alike(of)) return of.course.faces[years.face]!;
   const watched = of.file.wall.layers.findIndex(({ id }) => id === of.file.transient.watch);
   return of.course.faces[watched]!;
+}
+
+/** The moisture of a layer; of another wall only its watched layer is laid over this one's. */
+function woodOf(of: ShownRun, layer: string): readonly number[] {
+  const { watch } = run.value.file.transient;
+  const others = layer === watch ? of.file.transient.watch : null;
+  const wanted = alike(of) ? layer : others;
+  return of.course.wood.find((wood) => wood.layer === wanted)?.mc ?? [];
 }
 
 /** Points of a line, and of one that still grows. */
@@ -77,9 +90,9 @@ const charts = computed(() => {
         limit,
       ),
   });
-  const woods = run.value.course.wood.map(({ layer }, i): Line => ({
-    name: lower(run.value.layerName(layer).split(/[,(]/)[0]!.trim()),
-    values: (one) => one.course.wood[i]?.mc ?? [],
+  const woods = run.value.course.wood.map(({ layer }): Line => ({
+    name: plainName(run.value.layerName(layer)),
+    values: (one) => woodOf(one, layer),
     convert: rounded,
   }));
   return [

@@ -48,7 +48,7 @@ async function mend({ commands, choices, label }: Mend): Promise<void> {
         </div>
         <p v-if="years.mends[verdict.id]" class="mend" data-mend>
           <span
-            >Mended by
+            >Mended:
             <strong>{{ messageText(years.mends[verdict.id]!.label, project.units) }}</strong></span
           >
           <button
