@@ -1,6 +1,7 @@
 /** Jest runs TypeScript as ES modules; start it with --experimental-vm-modules (scripts/unit.mjs does). */
 export default {
   testEnvironment: 'node',
+  maxWorkers: '100%',
   roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/cli', '<rootDir>/web'],
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
