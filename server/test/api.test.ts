@@ -1,26 +1,20 @@
-import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
 import request from 'supertest';
 import type { ProjectWall } from '@eldrun/core';
 import { createApp } from '../src/app.ts';
-import { migrate, openPool } from '../src/database.ts';
+import { openPool } from '../src/database.ts';
 import { loadDemo } from '../src/demo/load.ts';
 import { DEMO_PROJECTS } from '../src/demo/projects.ts';
-
-const databaseUrl = process.env['ELDRUN_TEST_DATABASE_URL'];
-if (!databaseUrl) throw new Error('Run these by npm run test:unit, which brings up PostgreSQL.');
+import { ownDatabase } from './own-database.ts';
 
 const lines: string[] = [];
 let pool: pg.Pool;
 let app: ReturnType<typeof createApp>;
 
 beforeAll(async () => {
-  const migrations = join(import.meta.dirname, '../migrations');
-  await migrate(databaseUrl, migrations);
-  await migrate(databaseUrl, migrations);
-  pool = openPool(databaseUrl);
+  pool = openPool(await ownDatabase());
   app = createApp({ pool, logger: pino({}, { write: (line) => void lines.push(line) }) });
 });
 

@@ -1,14 +1,11 @@
-import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
 import request from 'supertest';
 import { CLIMATES, weatherOfClimate, writeEpw, type OwnClimate } from '@eldrun/core';
 import { createApp } from '../src/app.ts';
-import { migrate, openPool } from '../src/database.ts';
-
-const databaseUrl = process.env['ELDRUN_TEST_DATABASE_URL'];
-if (!databaseUrl) throw new Error('Run these by npm run test:unit, which brings up PostgreSQL.');
+import { openPool } from '../src/database.ts';
+import { ownDatabase } from './own-database.ts';
 
 const EPW = writeEpw(weatherOfClimate(CLIMATES['cool-humid']!, 3, 'Harrow Fell'), 'made up');
 const brief = {
@@ -21,8 +18,7 @@ let app: ReturnType<typeof createApp>;
 let project: string;
 
 beforeAll(async () => {
-  await migrate(databaseUrl, join(import.meta.dirname, '../migrations'));
-  pool = openPool(databaseUrl);
+  pool = openPool(await ownDatabase());
   app = createApp({ pool, logger: pino({ enabled: false }) });
   const { body } = await request(app).post('/api/projects').send({ name: 'Weather' }).expect(201);
   project = (body as { id: string }).id;
