@@ -1,7 +1,15 @@
 import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { openDemoWall, reading, rows, verdict } from './bench.ts';
+import {
+  expectAccessible,
+  openCopyOfDemoWall,
+  openDemoWall,
+  reading,
+  readingText,
+  rows,
+  verdict,
+} from './bench.ts';
 
 const EXAMPLE = join(
   import.meta.dirname,
@@ -46,6 +54,40 @@ test('a link leads to the same layer, month and path', async ({ page }) => {
   await expect(
     page.getByRole('heading', { name: 'There is nothing at this address' }),
   ).toBeVisible();
+});
+
+test('a baseline is laid over while b is held, or by choice until it is taken off', async ({
+  page,
+}) => {
+  await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option A');
+  const thickness = await readingText(page, 'Thickness');
+  await page
+    .getByRole('list', { name: 'Layers, outdoors first' })
+    .getByRole('button')
+    .first()
+    .click();
+  await page.keyboard.press('Delete');
+  await expect(reading(page, 'Thickness')).not.toHaveText(thickness);
+
+  // The wall as it was opened, as long as the key is down.
+  await page.keyboard.down('b');
+  await expect(page.locator('[data-baseline]')).toContainText('as it was opened, 7.53 in.');
+  await expect(page.locator('[data-reading="Thickness"]')).toContainText(/was 7\.53, −/);
+  await expectAccessible(page);
+  await page.keyboard.up('b');
+  await expect(page.locator('[data-baseline]')).toBeHidden();
+  await expect(page.locator('[data-reading="Thickness"]')).not.toContainText('was');
+
+  // Another wall of the project, until it is taken off.
+  await page.getByRole('button', { name: 'Walls', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Lay a baseline over' }).click();
+  await expect(page.locator('[data-baseline]')).toBeVisible();
+  await page.getByRole('combobox', { name: 'Baseline laid over' }).click();
+  await page.getByRole('option', { name: 'Garage link, paint only' }).click();
+  await expect(page.locator('[data-baseline]')).toContainText('Garage link, paint only');
+  await expect(page.locator('[data-reading="Effective R"]')).toContainText(/was 16\.4, \+/);
+  await page.getByRole('button', { name: 'Take it off' }).click();
+  await expect(page.locator('[data-baseline]')).toBeHidden();
 });
 
 test('a fix is shown before it is done', async ({ page }) => {

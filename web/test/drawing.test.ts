@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { applyCommands, assess, LIBRARY, profileOf, withBrief, type WallFile } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';
-import { sectionOf } from '../src/drawing/section.ts';
+import { layerBands, sectionOf } from '../src/drawing/section.ts';
 import { tracesOf } from '../src/drawing/traces.ts';
 import { layerTitle, memberName } from '../src/labels.ts';
 import { nextThickness } from '../src/places/wall/bench-keys.ts';
@@ -113,4 +113,14 @@ test('a wall goes out as a file that stands alone and comes back the same', () =
   expect(back).toEqual(own);
   const elsewhere = asProjectWall(file, { ...brief, outdoor: { climate: 'subarctic' } });
   expect(elsewhere.outdoor).toEqual(brief.outdoor);
+});
+
+test('layers lie on the axis from the inner face outward, without a gap between them', () => {
+  const axis = depthAxis(0.2, 0.4, 600, 400);
+  const bands = layerBands([{ thickness: 0.05 }, { thickness: 0.15 }, { thickness: 0.02 }], axis);
+  expect(bands[0]!.y + bands[0]!.height).toBeCloseTo(axis.y(0), 9);
+  expect(bands[1]!.y + bands[1]!.height).toBeCloseTo(bands[0]!.y, 9);
+  // A layer beyond the wall that is drawn goes on at the same scale.
+  expect(bands[2]!.y).toBeLessThan(axis.y(0.2));
+  expect(bands[2]!.height).toBeCloseTo(0.02 * axis.scale, 9);
 });

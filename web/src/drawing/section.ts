@@ -41,25 +41,38 @@ const THIN = 3;
 /** Where the first main member stands, as a share of its spacing from the left edge. */
 export const FIRST_MEMBER = 0.28;
 
+/** Where layers lie on a depth axis, from the inner face outward, px. */
+export function layerBands(
+  layers: readonly { thickness: number }[],
+  axis: DepthAxis,
+): { y: number; height: number }[] {
+  let depth = 0;
+  return layers.map(({ thickness }) => {
+    const bottom = axis.y(depth);
+    depth += thickness;
+    const y = axis.y(depth);
+    return { y, height: bottom - y };
+  });
+}
+
 /** The plan section of a wall to scale, outdoors at the top. */
 export function sectionOf(wall: ResolvedWall, axis: DepthAxis, width: number): Section {
   const main = wall.layers.find((layer) => layer.member?.frame === wall.mainFrame)?.member;
   const spacing = main?.shape.spacing ?? 0.4064;
   const origin = spacing * FIRST_MEMBER;
-  let depth = 0;
-  const layers = wall.layers.map((layer): LayerShape => {
-    const bottom = axis.y(depth);
-    depth += layer.thickness;
-    const top = axis.y(depth);
+  const bands = layerBands(wall.layers, axis);
+  const layers = wall.layers.map((layer, i): LayerShape => {
+    const { y: top, height } = bands[i]!;
+    const bottom = top + height;
     const lengthwise = layer.member?.shape.direction === 'horizontal';
     return {
       id: layer.id,
       x: 0,
       y: top,
       width,
-      height: bottom - top,
+      height,
       hatch: hatchOf(layer),
-      thin: bottom - top < THIN,
+      thin: height < THIN,
       leftOut: layer.index >= wall.counted,
       lengthwise,
       members:

@@ -43,6 +43,8 @@ export const useWall = defineStore('wall', () => {
   const id = ref('');
   const revision = ref(0);
   const document = shallowRef<ProjectWall | null>(null);
+  /** The document as it was when the page opened it. */
+  const opened = shallowRef<ProjectWall | null>(null);
   const past = shallowRef<Step[]>([]);
   const future = shallowRef<Step[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved', at: null });
@@ -169,6 +171,7 @@ export const useWall = defineStore('wall', () => {
     });
     revision.value = saved.revision;
     document.value = autosave.open({ revision: saved.revision, document: saved.document });
+    opened.value = document.value;
     restoreSteps();
   }
 
@@ -271,6 +274,7 @@ export const useWall = defineStore('wall', () => {
     id,
     revision,
     document,
+    opened,
     past,
     future,
     saveState,

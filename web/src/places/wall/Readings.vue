@@ -13,8 +13,10 @@ import {
   MONTHS,
   type Explanation,
   type Formatted,
+  type LayerAssessment,
   type Quantity,
 } from '@eldrun/core';
+import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
@@ -26,6 +28,8 @@ interface Reading {
   fails: boolean;
   /** The value after the fix under the pointer, where it differs. */
   after: string;
+  /** The baseline's value and how far this one is from it, where it is laid over. */
+  was: string;
   /** What stands behind it; null until it is there. */
   open: (() => Explanation) | null;
 }
@@ -33,6 +37,7 @@ interface Reading {
 const project = useProject();
 const wall = useWall();
 const bench = useBench();
+const baseline = useBaseline();
 
 const METHOD = { section: 'clear field', wholeWall: 'whole wall' } as const;
 
@@ -61,6 +66,7 @@ const readings = computed<Reading[]>(() => {
     about: string,
     open: (() => Explanation) | null,
     fails = false,
+    was: number | null = null,
   ): Reading => {
     const shown = now === null ? { text: 'none', unit: '' } : format(quantity, now, units);
     const changed =
@@ -72,11 +78,12 @@ const readings = computed<Reading[]>(() => {
       fails,
       open,
       after: changed ? format(quantity, then, units).text : '',
+      was: was === null ? '' : wasText(quantity, was, now),
     };
   };
-  const margin =
-    worstMonth === null ? null : assessment.moisture.condensingPlane!.margin[worstMonth]!;
+  const margin = worstMargin(assessment);
   const now = effective.value;
+  const before = baseline.assessment;
   const method = whole ? METHOD[whole.thermal.effective.method] : '';
   const missing = quantities.incomplete.length;
   const partly = missing > 0 ? `, ${missing} without a figure` : '';
@@ -93,6 +100,7 @@ const readings = computed<Reading[]>(() => {
           : `${method}, ${text('resistance', paths.cavityPath.r)} in the cavity`,
       whole && (() => explainEffectiveR(whole)),
       targets?.r !== undefined && now !== null && now.r < targets.r,
+      before && before.thermal.effective.r,
     ),
     reading(
       'Lost to framing',
@@ -103,6 +111,8 @@ const readings = computed<Reading[]>(() => {
         ? `takes ${text('resistance', whole.thermal.cavityPath.r - framedR(whole.thermal))}`
         : '',
       whole && (() => explainFramingLoss(whole)),
+      false,
+      before && before.framingLoss,
     ),
     reading(
       'Sheathing margin',
@@ -114,6 +124,7 @@ const readings = computed<Reading[]>(() => {
         : `${MONTHS[worstMonth]!}, over the indoor dew point`,
       () => explainMargin(assessment),
       (margin ?? 0) < 0,
+      before && worstMargin(before),
     ),
     reading(
       'Thickness',
@@ -125,9 +136,17 @@ const readings = computed<Reading[]>(() => {
         : `limit ${text('length', targets.thickness)}`,
       () => explainThickness(assessment),
       targets?.thickness !== undefined && quantities.thickness > targets.thickness + 1e-9,
+      before && before.quantities.thickness,
     ),
-    reading('Cost', 'costPerArea', quantities.cost, preview?.cost, `demo prices${partly}`, () =>
-      explainCost(assessment),
+    reading(
+      'Cost',
+      'costPerArea',
+      quantities.cost,
+      preview?.cost,
+      `demo prices${partly}`,
+      () => explainCost(assessment),
+      false,
+      before && before.quantities.cost,
     ),
     reading(
       'Carbon',
@@ -136,9 +155,25 @@ const readings = computed<Reading[]>(() => {
       preview?.carbon,
       `cradle to gate${partly}`,
       () => explainCarbon(assessment),
+      false,
+      before && before.quantities.carbon,
     ),
   ];
 });
+
+function worstMargin({ moisture, worstMonth }: LayerAssessment): number | null {
+  return worstMonth === null ? null : moisture.condensingPlane!.margin[worstMonth]!;
+}
+
+/** `was 16.4, +1.9`. */
+function wasText(quantity: Quantity, was: number, now: number | null): string {
+  const { units } = project;
+  const text = `was ${format(quantity, was, units).text}`;
+  if (now === null) return text;
+  const apart = format(quantity, Math.abs(now - was), units).text;
+  const sign = now > was ? '+' : '−';
+  return Math.abs(now - was) < 1e-9 ? `${text}, the same` : `${text}, ${sign}${apart}`;
+}
 
 /** The unit beside the number; an imperial R-value has none, as builders write it. */
 function unitOf({ name, shown }: Reading): string {
@@ -172,7 +207,10 @@ function unitOf({ name, shown }: Reading): string {
         >{{ reading.shown.text
         }}<span v-if="unitOf(reading)" class="unit">&nbsp;{{ unitOf(reading) }}</span>
       </span>
-      <span class="soft small narrow">{{ reading.about }}</span>
+      <span v-if="reading.was" class="small narrow"
+        ><span class="after">{{ reading.was }}</span></span
+      >
+      <span v-else class="soft small narrow">{{ reading.about }}</span>
     </button>
   </section>
 </template>

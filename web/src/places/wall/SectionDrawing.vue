@@ -13,6 +13,7 @@ import HeatField from './heat/HeatField.vue';
 import HeatMarks from './heat/HeatMarks.vue';
 import MoistureMarks from './moisture/MoistureMarks.vue';
 import YearsMarks from './years/YearsMarks.vue';
+import BaselineMarks from './BaselineMarks.vue';
 import HatchPatterns from './HatchPatterns.vue';
 
 const props = defineProps<{
@@ -193,6 +194,7 @@ const label = computed(
     />
     <YearsMarks v-if="damp" :axis="axis" :width="width" />
     <MoistureMarks v-if="wet" :axis="axis" :width="width" />
+    <BaselineMarks :axis="axis" :width="width" />
     <template v-for="layer in section.layers" :key="`mark-${layer.id}`">
       <rect
         v-if="layer.id === bench.selected"

@@ -7,6 +7,7 @@ import { formatText } from '@eldrun/core';
 import { momentName, type Moment } from '../../labels.ts';
 import { useNotices } from '../../notices.ts';
 import NameDialog from '../../parts/NameDialog.vue';
+import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
@@ -19,6 +20,7 @@ const router = useRouter();
 const project = useProject();
 const wall = useWall();
 const bench = useBench();
+const baseline = useBaseline();
 const notices = useNotices();
 const actions = useWallActions();
 
@@ -89,6 +91,7 @@ const items = computed(() => [
         command: () => void attempt('It was not copied', () => actions.duplicate(wall.id)),
       },
       { label: 'Save as a file', command: saveAsFile },
+      { label: 'Lay a baseline over', command: baseline.layOver },
       {
         label: 'Delete',
         command: () => void attempt('It was not deleted', () => actions.remove(wall.id)),

@@ -8,12 +8,14 @@ import { depthAxis } from '../../drawing/axis.ts';
 import { temperatureScale } from '../../drawing/temperature-scale.ts';
 import { useNotices } from '../../notices.ts';
 import ExplanationDialog from '../../parts/ExplanationDialog.vue';
+import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useHeat } from '../../stores/heat.ts';
 import { useMoisture } from '../../stores/moisture.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import { useYears } from '../../stores/years.ts';
+import BaselineStrip from './BaselineStrip.vue';
 import FrameDialog from './FrameDialog.vue';
 import HeatTools from './heat/HeatTools.vue';
 import LossBar from './heat/LossBar.vue';
@@ -52,6 +54,7 @@ const bench = useBench();
 const heat = useHeat();
 const moisture = useMoisture();
 const years = useYears();
+const baseline = useBaseline();
 const notices = useNotices();
 
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
@@ -107,11 +110,13 @@ onBeforeUnmount(() => {
   heat.close();
   moisture.close();
   years.close();
+  baseline.close();
 });
 
 async function open(): Promise<void> {
   state.value = 'loading';
   years.close();
+  baseline.close();
   try {
     await wall.open(String(route.params['wall']));
     bench.selected = null;
@@ -189,6 +194,7 @@ void open();
       @frame="bench.framing = true"
     />
     <OwnBrief @run="run" />
+    <BaselineStrip />
     <p v-if="wall.problem" class="problem" role="alert">
       This wall cannot be computed: {{ wall.problem }}
     </p>

@@ -2,6 +2,7 @@ import { useEventListener } from '@vueuse/core';
 import { placementProblem, type Command } from '@eldrun/core';
 import { layerTitle } from '../../labels.ts';
 import { useNotices } from '../../notices.ts';
+import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
@@ -30,6 +31,7 @@ export const KEYS: readonly [string, string][] = [
   ['m', 'trace through the cavity or the member'],
   ['h w y', 'the lenses Heat, Moisture, Years, and back to Build-up'],
   ['p', 'play the year, in the lens Moisture'],
+  ['b', 'hold it to lay the baseline over'],
   ['u', 'switch units'],
   ['Esc', 'let go'],
   ['?', 'these keys'],
@@ -37,6 +39,7 @@ export const KEYS: readonly [string, string][] = [
 
 /** The bench by keyboard. Keys typed into a field stay there. */
 export function useBenchKeys(keys: BenchKeys): void {
+  const baseline = useBaseline();
   const bench = useBench();
   const wall = useWall();
   const project = useProject();
@@ -130,6 +133,7 @@ export function useBenchKeys(keys: BenchKeys): void {
     w: () => keys.switchLens('moisture'),
     y: () => keys.switchLens('years'),
     p: keys.playYear,
+    b: baseline.hold,
     u: () => project.setUnits(project.units === 'imperial' ? 'metric' : 'imperial'),
     Escape: () => {
       bench.selected = null;
@@ -138,6 +142,10 @@ export function useBenchKeys(keys: BenchKeys): void {
     '?': keys.showKeys,
   };
 
+  useEventListener(window, 'keyup', ({ key }: KeyboardEvent) => {
+    if (key === 'b') baseline.letGo();
+  });
+  useEventListener(window, 'blur', baseline.letGo);
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (!keys.enabled() || event.defaultPrevented) return;
     const target = event.target as HTMLElement;

@@ -1,0 +1,93 @@
+import { defineStore } from 'pinia';
+import { computed, ref, shallowRef } from 'vue';
+import { assess, InputError, withBrief, type Assessment, type WallFile } from '@eldrun/core';
+import { api } from '../api.ts';
+import { useProject } from './project.ts';
+import { useWall } from './wall.ts';
+
+const OPENED = 'as it was opened';
+
+/** What the open wall is held against: itself as it was opened, or another wall of the project. */
+export const useBaseline = defineStore('baseline', () => {
+  const project = useProject();
+  const wall = useWall();
+  const shown = ref(false);
+  /** Shown only as long as a key is down. */
+  const held = ref(false);
+  const other = shallowRef<{ id: string; name: string; file: WallFile } | null>(null);
+
+  const base = computed(() => {
+    if (other.value) return other.value;
+    if (!wall.opened || !project.document) return null;
+    return { name: OPENED, file: withBrief(wall.opened, project.document.brief) };
+  });
+
+  /** Computed whole, its section too, where it is shown: some milliseconds. */
+  const found = computed<{ assessment: Assessment | null; problem: string }>(() => {
+    if (!shown.value || !base.value) return { assessment: null, problem: '' };
+    if (base.value.file.layers.length === 0)
+      return { assessment: null, problem: 'it had no layers yet' };
+    try {
+      return { assessment: assess(base.value.file, project.ownMaterials), problem: '' };
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      return { assessment: null, problem: error.message };
+    }
+  });
+  const assessment = computed(() => found.value.assessment);
+  const problem = computed(() => found.value.problem);
+  const name = computed(() => base.value?.name ?? OPENED);
+
+  const otherId = computed(() => other.value?.id ?? null);
+
+  /** Holds the wall against another of the project, or with null against itself as it was opened. @throws ApiProblem */
+  async function choose(id: string | null): Promise<void> {
+    if (id === null) {
+      other.value = null;
+      return;
+    }
+    const { document } = await api.wall(id);
+    other.value = { id, name: document.name, file: withBrief(document, project.document!.brief) };
+  }
+
+  function layOver(): void {
+    shown.value = true;
+    held.value = false;
+  }
+
+  /** Lays it over while a key is down; what was laid over before stays after it. */
+  function hold(): void {
+    if (shown.value) return;
+    shown.value = true;
+    held.value = true;
+  }
+
+  function letGo(): void {
+    if (held.value) takeOff();
+  }
+
+  function takeOff(): void {
+    shown.value = false;
+    held.value = false;
+  }
+
+  function close(): void {
+    takeOff();
+    other.value = null;
+  }
+
+  return {
+    shown,
+    held,
+    name,
+    otherId,
+    assessment,
+    problem,
+    choose,
+    layOver,
+    hold,
+    letGo,
+    takeOff,
+    close,
+  };
+});
