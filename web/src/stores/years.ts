@@ -308,7 +308,7 @@ export const useYears = defineStore('years', () => {
     await run();
   }
 
-  /** Runs the wall through a fixed set of hard years, as many at a time as there are cores to spare. */
+  /** Runs the wall through a fixed set of hard years, as many at a time as there are cores. */
   async function stressSet(): Promise<void> {
     if (busy.value) return;
     stressing.value = true;
@@ -321,7 +321,7 @@ export const useYears = defineStore('years', () => {
       problem: '',
     }));
     const queue = STRESS_SET.map((one, i) => ({ ...one, i }));
-    const lanes = Math.max(1, (navigator.hardwareConcurrency || 2) - 1);
+    const lanes = navigator.hardwareConcurrency || 2;
     await Promise.all(
       Array.from({ length: lanes }, async () => {
         for (let next = queue.shift(); next && !stopping; next = queue.shift())
