@@ -121,7 +121,7 @@ function summary(
       `${cycles} times, ${wetCycles} of them wet`,
     ]),
     ...fasteners.map(({ from, to, wetHours }): [string, string] => [
-      `Fasteners ${from} to ${to}`,
+      from === to ? `Fasteners in ${from}` : `Fasteners ${from} to ${to}`,
       `${wetHours} h above 80 % RH and above freezing`,
     ]),
     [

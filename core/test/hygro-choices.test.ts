@@ -207,7 +207,7 @@ describe('what a run says', () => {
     );
     const text = (id: string) => messageText(found.find((v) => v.id === id)!.title, 'metric');
     expect(text('frost')).toBe('L9 freezes 40 times a year, 3 of them wet');
-    expect(text('fasteners')).toBe('Fasteners from l4 to l6 are wet 3000 hours a year');
+    expect(text('fasteners')).toBe('Fasteners from L4 to L6 are wet 3000 hours a year');
     expect(worstStatus(found)).toBe('caution');
     expect(worstStatus([])).toBe('pass');
   });

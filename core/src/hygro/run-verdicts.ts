@@ -135,11 +135,13 @@ function fasteners(
   const worst = rows.toSorted((a, b) => b.wetHours - a.wetHours)[0];
   if (!worst) return [];
   const yearly = (worst.wetHours * YEAR) / hours;
+  const [from, to] = [plainName(name(worst.from)), plainName(name(worst.to))];
+  const way = from === to ? `through ${from}` : `from ${from} to ${to}`;
   return [
     {
       id: 'fasteners',
       status: yearly >= WET_YEAR ? 'caution' : 'pass',
-      title: say`Fasteners from ${lower(name(worst.from))} to ${lower(name(worst.to))} are wet ${yearly.toFixed(0)} hours a year`,
+      title: say`Fasteners ${way} are wet ${yearly.toFixed(0)} hours a year`,
       reason: say`Above 80 % RH and above freezing, at the wettest face they pass (time of wetness, ISO 9223). From 2,500 hours, as outdoors, take hot-dip galvanized or stainless steel; treated wood asks for it always.`,
     },
   ];
