@@ -8,6 +8,7 @@ import {
   reading,
   readingText,
   rows,
+  saved,
   verdict,
 } from './bench.ts';
 
@@ -88,6 +89,25 @@ test('a baseline is laid over while b is held, or by choice until it is taken of
   await expect(page.locator('[data-reading="Effective R"]')).toContainText(/was 16\.4, \+/);
   await page.getByRole('button', { name: 'Take it off' }).click();
   await expect(page.locator('[data-baseline]')).toBeHidden();
+
+  // A saved state is laid over, then gone back to as a step that can be undone.
+  await saved(page);
+  const now = await readingText(page, 'Thickness');
+  const states = async (): Promise<void> => {
+    await page.getByRole('button', { name: 'Walls', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Saved states…' }).click();
+  };
+  await states();
+  await expect(page.locator('[data-revision="2"]')).toContainText('Take out');
+  await expectAccessible(page);
+  await page.locator('[data-revision="1"]').getByRole('button', { name: 'Lay over' }).click();
+  await expect(page.locator('[data-baseline]')).toContainText('rev. 1, 7.53 in.');
+  await page.getByRole('button', { name: 'Take it off' }).click();
+  await states();
+  await page.locator('[data-revision="1"]').getByRole('button', { name: 'Go back to it' }).click();
+  await expect(reading(page, 'Thickness')).toHaveText(/7\.53/);
+  await page.keyboard.press('Control+z');
+  await expect.poll(() => readingText(page, 'Thickness')).toBe(now);
 });
 
 test('a fix is shown before it is done', async ({ page }) => {

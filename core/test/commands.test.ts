@@ -31,6 +31,7 @@ test('each command does what its name says and leaves the document before alone'
   expect(after).toMatchObject({ name: 'Renamed', installation: { voidLevel: 1 } });
   expect(wall).toEqual(frozen);
   validateWall(after);
+  expect(applyCommand(after, { type: 'replaceAll', wall: frozen })).toEqual(frozen);
 });
 
 test('fasteners follow the layers they bridge', () => {

@@ -47,6 +47,13 @@ export interface SavedWall {
   document: ProjectWall;
 }
 
+/** One saved state of a wall, and the steps that led to it. */
+export interface WallRevision {
+  revision: number;
+  steps: string[];
+  savedAt: string;
+}
+
 /** What the server, or its absence, answered. `status` 0: no answer at all. */
 export class ApiProblem extends Error {
   readonly status: number;
@@ -127,6 +134,9 @@ export const api = {
   wall: (id: string) => request<SavedWall>('GET', `/walls/${id}`),
   saveWall: (id: string, body: { revision: number; document: ProjectWall; steps: string[] }) =>
     request<SavedWall>('PATCH', `/walls/${id}`, body),
+  revisions: (id: string) => request<WallRevision[]>('GET', `/walls/${id}/revisions`),
+  revision: (id: string, revision: number) =>
+    request<WallRevision & { document: ProjectWall }>('GET', `/walls/${id}/revisions/${revision}`),
   duplicateWall: (id: string) => request<SavedWall>('POST', `/walls/${id}/duplicate`, {}),
   deleteWall: (id: string) => request<void>('DELETE', `/walls/${id}`),
 

@@ -27,7 +27,8 @@ export type Command =
   | { type: 'setMaterial'; id: string; material: Material | null }
   | { type: 'rename'; name: string }
   | { type: 'setIndoor'; indoor: Indoor }
-  | { type: 'followBrief'; field: keyof Brief };
+  | { type: 'followBrief'; field: keyof Brief }
+  | { type: 'replaceAll'; wall: ProjectWall };
 
 /** An id for a new layer: `L1`, `L2`… the first that is free. */
 export function freeLayerId(layers: readonly Layer[]): string {
@@ -102,6 +103,8 @@ export function applyCommand<W extends ProjectWall>(wall: W, command: Command): 
         materials: command.material ? { ...others, [command.id]: command.material } : others,
       };
     }
+    case 'replaceAll':
+      return command.wall as W;
     case 'rename':
       return { ...wall, name: command.name };
     case 'setIndoor':

@@ -7,14 +7,19 @@ import { useWall } from './wall.ts';
 
 const OPENED = 'as it was opened';
 
-/** What the open wall is held against: itself as it was opened, or another wall of the project. */
+/** Another wall of the project, or this one in a saved state; null is the state in which it was opened. */
+export type BaselineOf = { wall: string } | { revision: number | null };
+
+export const OPENED_STATE: BaselineOf = { revision: null };
+
+/** What the open wall is held against: itself in a saved state, or another wall of the project. */
 export const useBaseline = defineStore('baseline', () => {
   const project = useProject();
   const wall = useWall();
   const shown = ref(false);
   /** Shown only as long as a key is down. */
   const held = ref(false);
-  const other = shallowRef<{ id: string; name: string; file: WallFile } | null>(null);
+  const other = shallowRef<{ of: BaselineOf; name: string; file: WallFile } | null>(null);
 
   const base = computed(() => {
     if (other.value) return other.value;
@@ -38,16 +43,20 @@ export const useBaseline = defineStore('baseline', () => {
   const problem = computed(() => found.value.problem);
   const name = computed(() => base.value?.name ?? OPENED);
 
-  const otherId = computed(() => other.value?.id ?? null);
+  const of = computed<BaselineOf>(() => other.value?.of ?? OPENED_STATE);
 
-  /** Holds the wall against another of the project, or with null against itself as it was opened. @throws ApiProblem */
-  async function choose(id: string | null): Promise<void> {
-    if (id === null) {
-      other.value = null;
-      return;
+  /** Holds the wall against something else. @throws ApiProblem where it cannot be read */
+  async function choose(wanted: BaselineOf): Promise<void> {
+    const { brief } = project.document!;
+    if ('wall' in wanted) {
+      const { document } = await api.wall(wanted.wall);
+      other.value = { of: wanted, name: document.name, file: withBrief(document, brief) };
+    } else if (wanted.revision === null) other.value = null;
+    else {
+      const { document } = await api.revision(wall.id, wanted.revision);
+      const name = `rev. ${wanted.revision}`;
+      other.value = { of: wanted, name, file: withBrief(document, brief) };
     }
-    const { document } = await api.wall(id);
-    other.value = { id, name: document.name, file: withBrief(document, project.document!.brief) };
   }
 
   function layOver(): void {
@@ -80,7 +89,7 @@ export const useBaseline = defineStore('baseline', () => {
     shown,
     held,
     name,
-    otherId,
+    of,
     assessment,
     problem,
     choose,

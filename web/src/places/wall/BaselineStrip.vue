@@ -2,7 +2,7 @@
 import Select from 'primevue/select';
 import { computed } from 'vue';
 import { useNotices } from '../../notices.ts';
-import { useBaseline } from '../../stores/baseline.ts';
+import { OPENED_STATE, useBaseline, type BaselineOf } from '../../stores/baseline.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 
@@ -12,16 +12,24 @@ const wall = useWall();
 const baseline = useBaseline();
 const notices = useNotices();
 
-const options = computed(() => [
-  { value: null, label: 'this wall as it was opened' },
-  ...project.walls
-    .filter(({ id }) => id !== wall.id)
-    .map(({ id, name }) => ({ value: id, label: name })),
-]);
+const options = computed(() => {
+  const { of } = baseline;
+  const saved =
+    'revision' in of && of.revision !== null
+      ? [{ value: of, label: `this wall, rev. ${of.revision}` }]
+      : [];
+  return [
+    { value: OPENED_STATE, label: 'this wall as it was opened' },
+    ...saved,
+    ...project.walls
+      .filter(({ id }) => id !== wall.id)
+      .map(({ id, name }) => ({ value: { wall: id }, label: name })),
+  ];
+});
 
-async function choose(id: string | null): Promise<void> {
+async function choose(of: BaselineOf): Promise<void> {
   try {
-    await baseline.choose(id);
+    await baseline.choose(of);
   } catch (error) {
     notices.wrong('It was not laid over', error);
   }
@@ -32,7 +40,7 @@ async function choose(id: string | null): Promise<void> {
   <p v-if="baseline.shown && !baseline.held" class="strip">
     <span id="baseline-of">Baseline laid over</span>
     <Select
-      :model-value="baseline.otherId"
+      :model-value="baseline.of"
       :options="options"
       option-label="label"
       option-value="value"

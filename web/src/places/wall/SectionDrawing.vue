@@ -154,7 +154,16 @@ const label = computed(
       <tspan class="strong">OUTDOORS</tspan>
       {{ air.outdoors }}
     </text>
-    <g v-for="layer in hatched" :key="layer.id" :class="{ 'left-out': layer.leftOut }">
+    <!-- A member may reach over the edge of the stretch that is drawn. -->
+    <clipPath id="stretch">
+      <rect x="-1" y="0" :width="width + 2" :height="axis.height" />
+    </clipPath>
+    <g
+      v-for="layer in hatched"
+      :key="layer.id"
+      clip-path="url(#stretch)"
+      :class="{ 'left-out': layer.leftOut }"
+    >
       <rect
         :x="layer.x"
         :y="layer.thin ? layer.y + layer.height / 2 - 1.5 : layer.y"

@@ -14,7 +14,7 @@ import { useWall } from '../../stores/wall.ts';
 import { asWallFile, download } from '../../wall-files.ts';
 import { useWallActions } from './wall-actions.ts';
 
-const emit = defineEmits<{ keys: [] }>();
+const emit = defineEmits<{ keys: []; history: [] }>();
 const route = useRoute();
 const router = useRouter();
 const project = useProject();
@@ -92,6 +92,7 @@ const items = computed(() => [
       },
       { label: 'Save as a file', command: saveAsFile },
       { label: 'Lay a baseline over', command: baseline.layOver },
+      { label: 'Saved states…', command: () => emit('history') },
       {
         label: 'Delete',
         command: () => void attempt('It was not deleted', () => actions.remove(wall.id)),

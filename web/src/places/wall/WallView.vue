@@ -20,6 +20,7 @@ import FrameDialog from './FrameDialog.vue';
 import HeatTools from './heat/HeatTools.vue';
 import LossBar from './heat/LossBar.vue';
 import SectionTrace from './heat/SectionTrace.vue';
+import HistoryDialog from './HistoryDialog.vue';
 import KeysDialog from './KeysDialog.vue';
 import LayerCallouts from './LayerCallouts.vue';
 import LayerPanel from './LayerPanel.vue';
@@ -62,6 +63,7 @@ const failure = ref('');
 const keysShown = ref(false);
 const shelfShown = ref(false);
 const swapShown = ref(false);
+const historyShown = ref(false);
 const quickLine = useTemplateRef<{ focus: () => void }>('quickLine');
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox');
 const { width } = useElementSize(sectionBox);
@@ -184,7 +186,7 @@ void open();
     <button class="action" type="button" @click="open">Try again</button>
   </div>
   <div v-else-if="wall.document" class="bench">
-    <WallTools @keys="keysShown = true" />
+    <WallTools @keys="keysShown = true" @history="historyShown = true" />
     <h1 class="hidden-label">{{ wall.document.name }}</h1>
     <QuickLine
       ref="quickLine"
@@ -254,6 +256,7 @@ void open();
     <MaterialShelf v-model:visible="shelfShown" @run="run" />
     <SwapDialog v-if="swapShown" v-model:visible="swapShown" @run="run" />
     <KeysDialog v-model:visible="keysShown" />
+    <HistoryDialog v-if="historyShown" v-model:visible="historyShown" @run="run" />
     <ExplanationDialog
       :explanation="bench.explanation"
       :units="project.units"

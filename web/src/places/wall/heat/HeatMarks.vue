@@ -130,8 +130,8 @@ const reading = computed(() => (heat.reading === null ? '' : degrees(heat.readin
 
 <template>
   <g class="marks">
-    <path class="halo" :d="outlines" />
-    <path class="outline" :d="outlines" />
+    <path class="halo" :d="outlines" clip-path="url(#stretch)" />
+    <path class="outline" :d="outlines" clip-path="url(#stretch)" />
     <path class="halo" :d="lines" />
     <path class="isotherm" :d="lines" />
     <text v-for="{ y, text } in names" :key="y" class="name" :x="LABEL" :y="y - 3">{{ text }}</text>

@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import Dialog from 'primevue/dialog';
+import { ref, watch } from 'vue';
+import type { Command } from '@eldrun/core';
+import { api, type WallRevision } from '../../api.ts';
+import { useNotices } from '../../notices.ts';
+import { useBaseline } from '../../stores/baseline.ts';
+import { useWall } from '../../stores/wall.ts';
+
+/** The wall's saved states with the steps that led to each: laid over as a baseline, or gone back to as one more step. */
+const visible = defineModel<boolean>('visible', { required: true });
+const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
+const wall = useWall();
+const baseline = useBaseline();
+const notices = useNotices();
+
+const revisions = ref<WallRevision[] | null>(null);
+const problem = ref('');
+
+async function load(): Promise<void> {
+  revisions.value = null;
+  problem.value = '';
+  try {
+    revisions.value = await api.revisions(wall.id);
+  } catch (error) {
+    problem.value = (error as Error).message;
+  }
+}
+watch(visible, (now) => now && void load(), { immediate: true });
+
+const when = (savedAt: string): string =>
+  new Date(savedAt).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
+
+async function layOver({ revision }: WallRevision): Promise<void> {
+  try {
+    await baseline.choose({ revision });
+    baseline.layOver();
+    visible.value = false;
+  } catch (error) {
+    notices.wrong('It was not laid over', error);
+  }
+}
+
+async function goBack({ revision }: WallRevision): Promise<void> {
+  try {
+    const { document } = await api.revision(wall.id, revision);
+    emit('run', `Back to rev. ${revision}`, [{ type: 'replaceAll', wall: document }]);
+    visible.value = false;
+  } catch (error) {
+    notices.wrong('It was not taken back', error);
+  }
+}
+</script>
+
+<template>
+  <Dialog
+    v-model:visible="visible"
+    modal
+    dismissable-mask
+    header="Saved states"
+    :style="{ width: '760px', maxWidth: '96vw' }"
+  >
+    <p v-if="problem" class="problem" role="alert">
+      The saved states could not be read: {{ problem }}
+      <button type="button" class="action" @click="load">Try again</button>
+    </p>
+    <p v-else-if="!revisions" class="soft" role="status">Loading…</p>
+    <table v-else class="table">
+      <thead>
+        <tr>
+          <th scope="col">State</th>
+          <th scope="col" class="left">Steps that led to it</th>
+          <th scope="col"><span class="hidden-label">What to do with it</span></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(one, i) in revisions" :key="one.revision" :data-revision="one.revision">
+          <th scope="row">
+            rev. {{ one.revision }}<br /><span class="small soft">{{ when(one.savedAt) }}</span>
+          </th>
+          <td class="left">{{ one.steps.join('; ') || 'first saved' }}</td>
+          <td>
+            <span v-if="i === 0" class="soft">as it is now</span>
+            <span v-else class="doing">
+              <button type="button" class="action" @click="layOver(one)">Lay over</button>
+              <button type="button" class="action" @click="goBack(one)">Go back to it</button>
+            </span>
+          </td>
+        </tr>
+      </tbody>
+    </table>
+  </Dialog>
+</template>
+
+<style scoped>
+.table .left {
+  text-align: left;
+}
+
+.doing {
+  display: inline-flex;
+  gap: 8px;
+}
+
+.problem {
+  color: var(--fail);
+}
+</style>
