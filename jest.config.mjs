@@ -2,6 +2,8 @@
 export default {
   testEnvironment: 'node',
   maxWorkers: '100%',
+  // Generous: a busy machine is no failure.
+  testTimeout: 60_000,
   roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/cli', '<rootDir>/web'],
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
