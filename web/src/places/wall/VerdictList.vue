@@ -34,6 +34,7 @@ function effect({ effect: after }: Fix): string {
 </script>
 
 <template>
+  <!-- A fix belongs to the wall it was computed for: while the next ones are looked for, none can be done. -->
   <section aria-label="Verdicts" :aria-busy="wall.judging">
     <ol>
       <li
@@ -54,6 +55,7 @@ function effect({ effect: after }: Fix): string {
             <button
               class="action"
               type="button"
+              :disabled="wall.judging"
               @mouseenter="wall.preview = fix.effect"
               @mouseleave="wall.preview = null"
               @focus="wall.preview = fix.effect"
@@ -101,6 +103,14 @@ function effect({ effect: after }: Fix): string {
 .fix .action {
   width: 270px;
   line-height: 1.2;
+}
+
+/* Most searches end before this shows. */
+.fix .action:disabled {
+  transition:
+    color 0s 0.4s,
+    border-color 0s 0.4s,
+    background-color 0s 0.4s;
 }
 
 .effect {
