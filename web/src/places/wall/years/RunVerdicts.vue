@@ -46,7 +46,7 @@ async function mend({ commands, choices, label }: Mend): Promise<void> {
           <strong>{{ messageText(verdict.title, project.units) }}</strong>
           <p class="soft">{{ messageText(verdict.reason, project.units) }}</p>
         </div>
-        <p v-if="years.mends[verdict.id]" class="mend" data-mend>
+        <p v-if="years.fresh && years.mends[verdict.id]" class="mend" data-mend>
           <span
             >Mended:
             <strong>{{ messageText(years.mends[verdict.id]!.label, project.units) }}</strong></span
