@@ -1,10 +1,4 @@
-/** Charts of a run over its days, in Eldrun's look. */
-
-const INK = '#16211e';
-const SOFT = '#4a5a56';
-const BEFORE = '#1f5f8b';
-const GRID = '#dde3e0';
-const FAIL = '#b3261e';
+import { CHART_LOOK, FAIL, GRID, INK, LEGEND, SOFT, WATER } from './chart-look.ts';
 
 /** Room at the left and right of a chart, px: the mark of the day is laid over it by them. */
 export const CHART_LEFT = 56;
@@ -24,18 +18,9 @@ export interface RunBars {
 }
 
 const base = (days: number, unit: string) => ({
-  animation: false,
-  textStyle: { fontFamily: 'Archivo Variable', color: INK },
+  ...CHART_LOOK,
   grid: { left: CHART_LEFT, right: CHART_RIGHT, top: 30, bottom: 24 },
-  legend: {
-    top: 0,
-    left: 0,
-    itemHeight: 8,
-    itemWidth: 20,
-    type: 'scroll' as const,
-    textStyle: { color: INK, fontSize: 12 },
-  },
-  tooltip: { trigger: 'axis' as const, borderColor: INK, borderWidth: 1, confine: true },
+  legend: LEGEND,
   xAxis: {
     type: 'value' as const,
     min: 0,
@@ -72,11 +57,11 @@ export function lineOption(
         showSymbol: false,
         data,
         lineStyle: {
-          color: r === 0 ? INK : BEFORE,
+          color: r === 0 ? INK : WATER,
           width: r === 0 ? 2 : 1.5,
           type: i === 0 ? ('solid' as const) : ('dashed' as const),
         },
-        itemStyle: { color: r === 0 ? INK : BEFORE },
+        itemStyle: { color: r === 0 ? INK : WATER },
         ...(r === 0 && i === 0 && limit !== undefined
           ? {
               markLine: {

@@ -1,4 +1,5 @@
 import { MONTHS } from '@eldrun/core';
+import { CHART_LOOK, GRID, INK, LEGEND, SOFT, WATER } from './chart-look.ts';
 
 /** A quantity by month, as bars or as a line. */
 export interface YearSeries {
@@ -21,17 +22,15 @@ export interface MonthRow {
 
 export const MONTH_LABELS = MONTHS.map((month) => month.slice(0, 3));
 
-const INK = '#16211e';
-const SOFT = '#4a5a56';
 /** Bars: water first, then lighter. */
-const BARS = ['#1f5f8b', '#7fa9c4', '#b9d0df', '#dce8ef'];
+const BARS = [WATER, '#7fa9c4', '#b9d0df', '#dce8ef'];
 
 const valueAxis = (unit: string, side: 'left' | 'right', small = false) => ({
   splitNumber: small ? 2 : 5,
   type: 'value' as const,
   position: side,
   axisLabel: { color: SOFT, formatter: unit ? `{value} ${unit}` : '{value}' },
-  splitLine: { show: side === 'left', lineStyle: { color: '#dde3e0' } },
+  splitLine: { show: side === 'left', lineStyle: { color: GRID } },
 });
 
 /** A chart of the year in Eldrun's look: ink on white, one or two scales. @param more.small without a legend */
@@ -42,8 +41,7 @@ export function yearOption(
 ) {
   let bars = 0;
   return {
-    animation: false,
-    textStyle: { fontFamily: 'Archivo Variable', color: INK },
+    ...CHART_LOOK,
     grid: {
       left: 8,
       right: 8,
@@ -51,16 +49,7 @@ export function yearOption(
       bottom: 4,
       containLabel: true,
     },
-    legend: {
-      show: !more.small,
-      top: 0,
-      left: 0,
-      itemHeight: 8,
-      itemWidth: 18,
-      type: 'scroll' as const,
-      textStyle: { color: INK, fontSize: 12 },
-    },
-    tooltip: { trigger: 'axis' as const, borderColor: INK, borderWidth: 1, confine: true },
+    legend: { ...LEGEND, show: !more.small },
     xAxis: {
       type: 'category' as const,
       data: MONTH_LABELS,
