@@ -179,6 +179,27 @@ describe('what a run says', () => {
     expect(statuses({ dryTo16: null, hours: 4000 })['drying']).toBe('info');
   });
 
+  test('a run that ended early or does not balance passes nothing, but still fails', () => {
+    expect(statuses({ problem: 'Stopped.' })).toEqual({
+      mold: 'info',
+      damp: 'info',
+      drying: 'info',
+    });
+    expect(statuses({ problem: 'Stopped.', mold: mold(3) })['mold']).toBe('fail');
+    const none = runVerdicts(
+      quiet({
+        hours: 0,
+        problem: 'It does not settle in hour 1.',
+        fasteners: [{ from: 'L4', to: 'L4', wetHours: 0 }],
+      }),
+      run,
+      named,
+    );
+    expect(messageText(none.at(-1)!.title, 'metric')).toBe(
+      'Fasteners through L4 are wet 0 hours a year',
+    );
+  });
+
   test('the worst other face counts up to the gap, whose own face is only cautioned', () => {
     const gap = file.layers.findIndex(({ id }) => id === transient.cavity!.layer);
     const withFace = (i: number, index: number) => {

@@ -74,7 +74,11 @@ export function runVerdicts(
           : say`${watched} dries to 16 % in ${days(dryTo16)}`,
       reason: say`From ${measured('share', wetStart)} at the start; within a year is the least to ask.`,
     });
-  return [...verdicts, ...frost(result, name), ...fasteners(result, name)];
+  const all = [...verdicts, ...frost(result, name), ...fasteners(result, name)];
+  // A run that did not come to its end, or does not balance, can show a failure but no pass.
+  return result.problem === null
+    ? all
+    : all.map((verdict) => (verdict.status === 'pass' ? { ...verdict, status: 'info' } : verdict));
 }
 
 function days(hours: number): string {
@@ -118,7 +122,7 @@ function otherMold(
 
 function frost({ frost: layers, hours }: SimulationResult, name: (layer: string) => string) {
   return layers.map(({ layer, cycles, wetCycles }): RunVerdict => {
-    const yearly = (count: number): string => ((count * YEAR) / hours).toFixed(0);
+    const yearly = (count: number): string => ((count * YEAR) / Math.max(hours, 1)).toFixed(0);
     return {
       id: 'frost',
       status: wetCycles > 0 ? 'caution' : 'pass',
@@ -134,7 +138,7 @@ function fasteners(
 ): RunVerdict[] {
   const worst = rows.toSorted((a, b) => b.wetHours - a.wetHours)[0];
   if (!worst) return [];
-  const yearly = (worst.wetHours * YEAR) / hours;
+  const yearly = (worst.wetHours * YEAR) / Math.max(hours, 1);
   const [from, to] = [plainName(name(worst.from)), plainName(name(worst.to))];
   const way = from === to ? `through ${from}` : `from ${from} to ${to}`;
   return [
