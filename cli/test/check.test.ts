@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { evaluate, withBrief, type ResultFile, type WallFile } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
-import { run } from '../src/main.ts';
+import { eldrun } from './eldrun.ts';
 
 const EXAMPLES = join(import.meta.dirname, '../../examples');
 let folder: string;
@@ -14,16 +14,6 @@ beforeAll(async () => {
 });
 
 afterAll(() => rm(folder, { recursive: true }));
-
-async function eldrun(...argv: string[]) {
-  let stdout = '';
-  let stderr = '';
-  const code = await run(argv, {
-    stdout: { write: (text) => (stdout += text) },
-    stderr: { write: (text) => (stderr += text) },
-  });
-  return { code, stdout, stderr };
-}
 
 async function file(name: string, text: string): Promise<string> {
   const path = join(folder, name);

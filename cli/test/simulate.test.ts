@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { withBrief, type SimulationFile, type Transient } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
-import { run } from '../src/main.ts';
+import { eldrun } from './eldrun.ts';
 
 let folder: string;
 
@@ -17,16 +17,6 @@ beforeAll(async () => {
 });
 
 afterAll(() => rm(folder, { recursive: true }));
-
-async function eldrun(...argv: string[]) {
-  let stdout = '';
-  let stderr = '';
-  const code = await run(argv, {
-    stdout: { write: (text) => (stdout += text) },
-    stderr: { write: (text) => (stderr += text) },
-  });
-  return { code, stdout, stderr };
-}
 
 const { brief, walls } = DEMO_PROJECTS[0]!;
 const SHORT: Transient = {
