@@ -82,8 +82,29 @@ export async function openCopyOfDemoWall(page: Page, project: string, wall: stri
   await expect(reading(page, 'Effective R')).toHaveText(/^[\d.]+/);
 }
 
-/** WCAG 2.2 AA as far as a program can tell. */
+/** Waits until no list or menu is opening or closing: half transparent, it would fail for its contrast. */
+async function expectSettled(page: Page): Promise<void> {
+  await expect(
+    page.locator('.p-select-overlay, [class*="-enter-active"], [class*="-leave-active"]'),
+  ).toHaveCount(0);
+  await expect
+    .poll(() =>
+      page.evaluate(
+        () =>
+          document
+            .getAnimations()
+            .filter(
+              ({ playState, effect }) =>
+                playState === 'running' && effect?.getComputedTiming().endTime !== Infinity,
+            ).length,
+      ),
+    )
+    .toBe(0);
+}
+
+/** WCAG 2.2 AA as far as a program can tell, once nothing moves. */
 export async function expectAccessible(page: Page): Promise<void> {
+  await expectSettled(page);
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .analyze();
