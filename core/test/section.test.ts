@@ -10,6 +10,7 @@ import {
   sectionAt,
   type CMember,
   type FramedLayer,
+  type Layer,
   type WallFile,
 } from '../src/index.ts';
 import { validateWall } from '../src/wall/schema.ts';
@@ -252,7 +253,8 @@ describe('the whole wall', () => {
   test('a factor beyond the clear field adds solid framing; one at or below it does not', () => {
     const wall = coldWall();
     const { thermal } = assess(wall);
-    const e = 0.23 - 0.038 / 0.4064;
+    const clearShare = 0.038 / 0.4064;
+    const e = (0.23 - clearShare) / (1 - clearShare);
     expect(thermal.effective.method).toBe('wholeWall');
     expect(thermal.wholeWall!.u).toBeCloseTo(
       (1 - e) * thermal.section.u + e * thermal.framePath.u,
@@ -262,6 +264,72 @@ describe('the whole wall', () => {
     expect(clear.effective.method).toBe('section');
     expect(clear.wholeWall).toBeUndefined();
     expect(clear.section.r).toBe(thermal.section.r);
+  });
+
+  test('plates of broken studs are lumber unless the file says else, and never less than the clear field', () => {
+    const broken = coldWall();
+    const gap = (change: object) => ({
+      ...framed(
+        'gap-in-studs',
+        0.064,
+        'mineral-wool-batt',
+        { width: 0.038, spacing: 0.4064 },
+        'main',
+        0.23,
+      ),
+      ...change,
+    });
+    const member = {
+      section: 'solid',
+      material: 'mineral-wool-batt',
+      width: 0.038,
+      spacing: 0.4064,
+    };
+    broken.layers.splice(2, 0, gap({ member }) as Layer);
+    const lumber = assess(validateWall(broken)).thermal;
+    const stated = (excess: string) =>
+      assess(
+        validateWall({
+          ...broken,
+          layers: broken.layers.map((layer) =>
+            layer.kind === 'framed' && layer.frame === 'main' ? { ...layer, excess } : layer,
+          ),
+        }),
+      ).thermal;
+    expect(stated('softwood').wholeWall).toEqual(lumber.wholeWall);
+    expect(stated('hardwood').wholeWall!.u).toBeGreaterThan(lumber.wholeWall!.u);
+    expect(lumber.wholeWall!.u).toBeGreaterThan(lumber.section.u);
+    expect(() => stated('no-such-wood')).toThrow(/layers\[1\]\.excess/);
+  });
+
+  test('on any wood wall the whole wall lies between the section and parallel path', () => {
+    for (const fraction of [0.12, 0.16, 0.25, 0.4])
+      for (const width of [0.0381, 0.089]) {
+        const wall = withLayer(coldWall(), 'studs', {
+          fraction,
+          member: { section: 'solid', material: 'softwood', width, spacing: 0.6 },
+        });
+        const { wholeWall, section, isothermalPlanes } = assess(wall).thermal;
+        if (!wholeWall) continue;
+        expect(wholeWall.u).toBeGreaterThan(section.u);
+        expect(wholeWall.u).toBeLessThan(isothermalPlanes.u);
+      }
+  });
+
+  test('a channel needs no lip', () => {
+    const { lip: _, ...channel } = C_STUD;
+    const wall = steelWall();
+    const bare = {
+      ...wall,
+      layers: wall.layers.map((layer) =>
+        layer.kind === 'framed' && layer.member.section === 'c'
+          ? { ...layer, member: channel }
+          : layer,
+      ),
+    };
+    expect(assess(validateWall(bare)).thermal.section.r).toBeGreaterThan(
+      assess(wall).thermal.section.r,
+    );
   });
 
   test('with C-studs it means more studs', () => {

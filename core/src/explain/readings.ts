@@ -19,7 +19,7 @@ const METHOD = {
   wholeWall: {
     name: 'Solved section and whole wall',
     formula:
-      'U = (1 − e)·U_section + e·U_frame, e the framing beyond the clear field (steel: U_cavity + (U_section − U_cavity)·f/f_clear);  U_eff = U + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
+      'U = (1 − e)·U_section + e·U_solid, e = (f − f_clear)/(1 − f_clear) solid wood through the frame’s depth (steel: U_cavity + (U_section − U_cavity)·f/f_clear);  U_eff = U + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
     source: 'EN ISO 10211:2017, clause 7; EN ISO 6946:2017, Annex F; area-weighted framing factor',
   },
 } as const;

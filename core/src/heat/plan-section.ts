@@ -138,7 +138,7 @@ function piecesOf(
   const outline: { x: Stretch; y: Stretch }[] = [];
   if (shape.section === 'solid') outline.push({ x: [-shape.width / 2, shape.width / 2], y });
   else {
-    const { web, flange, lip } = shape;
+    const { web, flange, lip = 0 } = shape;
     const back = -web / 2;
     const tip = back + flange;
     outline.push(

@@ -1,4 +1,4 @@
-import { memberShare, clearFieldShare, frameOf, type ResolvedWall } from '../wall/index.ts';
+import type { ResolvedWall } from '../wall/index.ts';
 import { fastenerCorrection, voidCorrection } from './corrections.ts';
 import {
   cavityPathResistance,
@@ -8,6 +8,7 @@ import {
 } from './paths.ts';
 import { resistancesAt } from './resistances.ts';
 import type { WallSection } from './section.ts';
+import { wholeWallU } from './whole-wall.ts';
 
 /** A resistance and its inverse: m²K/W and W/(m²K), films included. */
 export interface RU {
@@ -88,7 +89,8 @@ export function thermalOf(wall: ResolvedWall, paths: PathThermal, section: WallS
     fasteners: fastenerCorrection(wall, resistances, total),
     voids: voidCorrection(wall, resistances, total),
   };
-  const wholeWall = wholeWallOf(wall, paths, section);
+  const whole = wholeWallU(wall, resistances, paths.cavityPath.u, section.u);
+  const wholeWall = whole === null ? null : ofU(whole);
   const { u } = wholeWall ?? section;
   return {
     ...paths,
@@ -118,28 +120,6 @@ export function hasSteelStuds(wall: ResolvedWall): boolean {
 /** R with the framing and without corrections: of the whole wall, else of the section. */
 export function framedR({ section, wholeWall }: Thermal): number {
   return (wholeWall ?? section).r;
-}
-
-/**
- * The whole wall: clear field and the framing beyond it. An excess e of solid framing (plates, headers, corners) stands
- * beside the clear field: u = (1 − e)·u_section + e·u_framePath. With C-studs the excess means more studs:
- * u = u_cavity + (u_section − u_cavity)·fraction / (web / spacing) (wall-file rule 10). Of several layers of the main
- * frame the one with the largest excess counts.
- *
- * @returns null where no framing factor exceeds the clear field's share
- */
-function wholeWallOf(wall: ResolvedWall, paths: PathThermal, section: WallSection): RU | null {
-  let excess = 0;
-  let studs = 1;
-  for (const { source } of wall.layers.slice(0, wall.counted)) {
-    if (source.kind !== 'framed' || frameOf(source) !== wall.mainFrame) continue;
-    const clear = clearFieldShare(source.member);
-    const beyond = memberShare(source) - clear;
-    if (source.member.section === 'c') studs = Math.max(studs, memberShare(source) / clear);
-    else excess = Math.max(excess, beyond);
-  }
-  if (studs > 1) return ofU(paths.cavityPath.u + (section.u - paths.cavityPath.u) * studs);
-  return excess > 1e-12 ? ofU((1 - excess) * section.u + excess * paths.framePath.u) : null;
 }
 
 /** Lowest and highest temperature along the inner surface, °C. */

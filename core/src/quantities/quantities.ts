@@ -62,7 +62,7 @@ function sumOver(layer: ResolvedLayer, figure: Figure): number | null {
 export function memberVolumeShare(member: ResolvedMember, depth: number): number {
   const { shape } = member;
   if (shape.section === 'solid') return member.share;
-  const { web, flange, lip, spacing } = shape;
+  const { web, flange, lip = 0, spacing } = shape;
   const steel = web * (depth + 2 * (flange - web) + 2 * Math.max(0, lip - web));
   return Math.min(1, (steel / (depth * spacing)) * (member.share / member.clearShare));
 }

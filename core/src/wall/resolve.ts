@@ -8,7 +8,7 @@ import {
   type Site,
 } from '../climate/index.ts';
 import { LIBRARY, type Material, type Materials } from '../materials/index.ts';
-import { clearFieldShare, frameOf, mainFrameOf, memberShare } from './shares.ts';
+import { clearFieldShare, frameOf, mainFrameOf, memberShare, memberWidth } from './shares.ts';
 import type {
   AirSpace,
   Brief,
@@ -28,6 +28,8 @@ export interface ResolvedMember {
   /** Area share of the clear field, 0 to 1. */
   clearShare: number;
   shape: Member;
+  /** What the framing beyond the clear field is of in this layer (wall-file rule 10). */
+  excess: Material;
 }
 
 /** A layer with its materials at hand. */
@@ -133,7 +135,9 @@ export function resolveWall(file: WallFile, projectMaterials: Materials = {}): R
       );
     return found;
   };
-  const layers = file.layers.map((layer, index) => resolveLayer(layer, index, material));
+  const layers = file.layers.map((layer, index) =>
+    resolveLayer(layer, index, material, file.layers),
+  );
 
   const open = layers.findIndex((layer) => layer.ventilation === 'open');
   const counted = open < 0 ? layers.length : open;
@@ -167,7 +171,12 @@ type FindOrThrow = (id: string, path: string) => Material;
 
 const DEFAULT_EMISSIVITY = [0.9, 0.9] as const;
 
-function resolveLayer(layer: Layer, index: number, material: FindOrThrow): ResolvedLayer {
+function resolveLayer(
+  layer: Layer,
+  index: number,
+  material: FindOrThrow,
+  all: readonly Layer[],
+): ResolvedLayer {
   const path = `layers[${index}]`;
   const fillId =
     layer.kind === 'sheet'
@@ -188,7 +197,14 @@ function resolveLayer(layer: Layer, index: number, material: FindOrThrow): Resol
     emissivity: air?.emissivity ?? DEFAULT_EMISSIVITY,
     member:
       layer.kind === 'framed'
-        ? resolveMember(layer, material(layer.member.material, `${path}.member.material`))
+        ? {
+            frame: frameOf(layer),
+            material: material(layer.member.material, `${path}.member.material`),
+            share: memberShare(layer),
+            clearShare: clearFieldShare(layer.member),
+            shape: layer.member,
+            excess: material(layer.excess ?? usualExcess(layer, all), `${path}.excess`),
+          }
         : null,
   };
 }
@@ -203,14 +219,17 @@ function fillField(layer: Layer): string {
   return layer.kind === 'sheet' ? 'material' : 'fill';
 }
 
-function resolveMember(layer: FramedLayer, material: Material): ResolvedMember {
-  return {
-    frame: frameOf(layer),
-    material,
-    share: memberShare(layer),
-    clearShare: clearFieldShare(layer.member),
-    shape: layer.member,
-  };
+/** Plates and corners are of the studs' own material where its members are one piece through the frame, else lumber. */
+function usualExcess(layer: FramedLayer, all: readonly Layer[]): string {
+  const { material, section } = layer.member;
+  const onePiece = all.every(
+    (other) =>
+      other.kind !== 'framed' ||
+      frameOf(other) !== frameOf(layer) ||
+      (other.member.material === material &&
+        memberWidth(other.member) === memberWidth(layer.member)),
+  );
+  return onePiece || section === 'c' ? material : 'softwood';
 }
 
 /** The place a wall file or brief names. @throws InputError for an unknown climate */

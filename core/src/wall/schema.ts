@@ -125,7 +125,7 @@ const member = Joi.alternatives().conditional('.section', {
         ...memberFields,
         web: length.required(),
         flange: length.required(),
-        lip: Joi.number().min(0).max(10).required(),
+        lip: Joi.number().min(0).max(10),
       }).unknown(),
     },
   ],
@@ -158,6 +158,7 @@ const layer = Joi.alternatives().conditional('.kind', {
         frame: id,
         member: member.required(),
         fraction: Joi.number().min(0).max(1),
+        excess: id,
       }).unknown(),
     },
     {
@@ -421,7 +422,7 @@ function checkMember(layer: FramedLayer, path: string): void {
         'does not fit the depth of the layer twice',
         `below ${layer.thickness / 2}`,
       );
-    if (2 * member.lip > layer.thickness)
+    if (2 * (member.lip ?? 0) > layer.thickness)
       throw new InputError(
         `${path}.member.lip`,
         'two lips do not fit the depth of the layer',

@@ -52,7 +52,8 @@ export interface CMember {
   material: string;
   web: number;
   flange: number;
-  lip: number;
+  /** 0, or left out, for a channel. */
+  lip?: number;
   spacing: number;
   direction?: 'vertical' | 'horizontal';
   offset?: number;
@@ -75,6 +76,8 @@ export interface FramedLayer {
   frame?: string;
   member: Member;
   fraction?: number;
+  /** Material of the framing beyond the clear field: plates, headers, corners (wall-file rule 10). */
+  excess?: string;
 }
 
 export interface AirLayer extends AirSpace {

@@ -125,7 +125,7 @@ function memberShape(
   const sheet = Math.max(1.5, shape.web * scale);
   const x = (center - shape.web / 2) * scale;
   const flange = shape.flange * scale;
-  const lip = shape.lip * scale;
+  const lip = (shape.lip ?? 0) * scale;
   return {
     hatch,
     crossed: false,
