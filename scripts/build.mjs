@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { bundleCommand } from './bundle-command.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
 import { main, runOrFail } from './run.mjs';
 
@@ -28,8 +29,9 @@ function fingerprint() {
   return hash.digest('hex');
 }
 
-/** Builds the page and the server, unless nothing changed since the last time. */
+/** Builds the command, the page and the server, unless nothing changed since the last time. */
 export async function build() {
+  await bundleCommand();
   const stamp = join(ROOT, '.build', 'sources');
   const now = fingerprint();
   const built =

@@ -1,6 +1,5 @@
 #!/usr/bin/env node
-import { register } from 'tsx/esm/api';
+import { bundleCommand, COMMAND } from '../../scripts/bundle-command.mjs';
 
-register();
-const { run } = await import('../src/main.ts');
-process.exitCode = await run(process.argv.slice(2), process);
+await bundleCommand();
+await import(COMMAND);

@@ -1,0 +1,3 @@
+import { run } from './main.ts';
+
+process.exitCode = await run(process.argv.slice(2), process);
