@@ -7,6 +7,7 @@ export * from './explain/index.ts';
 export * from './framing/index.ts';
 export * from './heat/index.ts';
 export * from './hygro/index.ts';
+export * from './judgment/index.ts';
 export * from './materials/index.ts';
 export * from './moisture/index.ts';
 export * from './prescriptive/index.ts';

@@ -30,6 +30,18 @@ export function dryPermeance(material: Material, thickness: number): number {
   return 'permeance' in vapor ? measured : (measured * perms.thickness) / thickness;
 }
 
+/** Mean RH of a wet-cup test: 100 % on one side, 50 % on the other. */
+const WET_CUP_HUMIDITY = 0.75;
+
+/** Permeance as a wet-cup test finds it, as `dryPermeance`. @returns kg/(s·m²·Pa) */
+export function wetPermeance(material: Material, thickness: number): number {
+  const { perms, vapor } = material;
+  if (!perms || 'muTable' in vapor || 'permeanceTable' in vapor)
+    return permeance(material, thickness, WET_CUP_HUMIDITY);
+  const measured = perms.wet * PERM;
+  return 'permeance' in vapor ? measured : (measured * perms.thickness) / thickness;
+}
+
 /** The vapor retarder class of a layer, by its dry-cup permeance. */
 export function vaporClass(material: Material, thickness: number): VaporClass {
   return classOfPermeance(dryPermeance(material, thickness));

@@ -3,39 +3,65 @@ import { cavityFaceTemperature } from '../heat/index.ts';
 import type { Airtightness, ResolvedWall } from '../wall/index.ts';
 import { condensingPlaneIndex } from './condensing-plane.ts';
 
-/** The pressure at which a leak is stated for a house in winter, Pa: wind and stack of a usual year. */
-export const LEAK_PRESSURE = 4;
+/** The pressure of a blower-door test, Pa. */
+const TEST_PRESSURE = 50;
 
 /** Exponent of flow over pressure for cracks (EN ISO 9972; ASTM E779). */
 const FLOW_EXPONENT = 0.65;
 
-/** Where nothing is stated: an ordinary tight house, about 3 air changes an hour at 50 Pa. m³/(s·m²) at 4 Pa */
-export const ASSUMED_LEAK: Airtightness = { flow: 1e-4, pressure: LEAK_PRESSURE };
+/** q50 of a house of which none is stated, m³/(h·m²). */
+export const ASSUMED_LEAK = 3;
 
-/** Gas constant of water vapor, J/(kg·K). */
+/** Air that passes a wall's air barrier and what stands behind it, at q50 = 3 m³/(h·m²): m³/(h·m²·Pa). */
+const COMPONENT_LEAK = 0.007;
+
+/** Of the house the height over which air rises, m; density of air, kg/m³; gravity, m/s²; gas constant of water vapor, J/(kg·K). */
+const STACK_HEIGHT = 5;
+const AIR_DENSITY = 1.2;
+const GRAVITY = 9.81;
 const VAPOR_CONSTANT = 461.5;
+const KELVIN = 273.15;
 
-/** The leak at 4 Pa by the power law, m³/(s·m²). */
-export function leakFlow({ flow, pressure }: Airtightness): number {
-  return flow * (LEAK_PRESSURE / pressure) ** FLOW_EXPONENT;
+/** q50, m³/(h·m²): as stated, by the power law, else that of a usual house. */
+export function leakAtFifty(stated: Airtightness | undefined): number {
+  return stated
+    ? stated.flow * (TEST_PRESSURE / stated.pressure) ** FLOW_EXPONENT * 3600
+    : ASSUMED_LEAK;
+}
+
+/**
+ * Indoor air that the stack drives through a wall into its cold side: V = (0.007/3600)·(q50/3)·Δp with
+ * Δp = ½·ρ·g·h·(θ_i − θ_e)/T_i, h 5 m, and none where it is warmer outdoors (component leak of an air barrier with
+ * usual flaws after Künzel, Zirkelbach and Schafaczek 2012, scaled by the house's test).
+ *
+ * @param q50 m³/(h·m²)
+ * @param indoor θ_i, °C
+ * @param outdoor θ_e, °C
+ * @returns m³/(s·m²)
+ */
+export function stackLeak(q50: number, indoor: number, outdoor: number): number {
+  const pressure =
+    (0.5 * AIR_DENSITY * GRAVITY * STACK_HEIGHT * Math.max(0, indoor - outdoor)) /
+    (indoor + KELVIN);
+  return (COMPONENT_LEAK / 3600) * (q50 / ASSUMED_LEAK) * pressure;
 }
 
 /**
  * Water that air leaking out of the house would leave at the condensing plane, by month: V/(R_v·T_i)·(p_i − p_sat,plane)
- * over the month, where that is positive. An upper estimate on monthly means: all of the leak passes the plane, outward
- * all the time, and leaves all it can; nothing dries in between.
+ * over the month, where that is positive. An upper estimate on monthly means: all of the leak passes the plane and leaves
+ * all it can; nothing dries in between.
  *
- * @param leak as tested or stated
+ * @param q50 m³/(h·m²)
  * @returns kg/m² by month, January first; null without a condensing plane
  */
-export function leakCondensation(wall: ResolvedWall, leak: Airtightness): number[] | null {
+export function leakCondensation(wall: ResolvedWall, q50: number): number[] | null {
   const plane = condensingPlaneIndex(wall);
   if (plane === null) return null;
-  const flow = leakFlow(leak);
   return wall.months.map((conditions, m) => {
-    const { indoorTemperature, indoorVaporPressure } = conditions;
+    const { indoorTemperature, indoorVaporPressure, outdoorTemperature } = conditions;
     const saturation = saturationPressure(cavityFaceTemperature(wall, plane, conditions));
     const excess = Math.max(0, indoorVaporPressure - saturation);
-    return ((flow * excess) / (VAPOR_CONSTANT * (indoorTemperature + 273.15))) * DAYS[m]! * 86_400;
+    const flow = stackLeak(q50, indoorTemperature, outdoorTemperature);
+    return ((flow * excess) / (VAPOR_CONSTANT * (indoorTemperature + KELVIN))) * DAYS[m]! * 86_400;
   });
 }

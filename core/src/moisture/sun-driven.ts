@@ -19,7 +19,7 @@ export interface SunDriven {
 
 /** Mineral claddings at least this thick and dense take up rain: m, kg/m³. */
 const STORING = { thickness: 0.0096, density: 1100 };
-/** Above this μ rain does not get in. */
+/** From this μ on rain does not get in: metal, plastic, wood-plastic composite. */
 const TIGHT_MU = 1000;
 
 /** The sun shines for half of the day; of what falls on the horizontal about so much reaches a wall. Without figures, W/m². */
@@ -30,7 +30,7 @@ const USUAL_ABSORPTANCE = 0.6;
 
 /** Whether a cladding stores rain: brick, stone, stucco, thick cement. */
 function stores({ fillId, fill, thickness }: ResolvedLayer): boolean {
-  if (!fill || !('mu' in fill.vapor) || fill.vapor.mu > TIGHT_MU) return false;
+  if (!fill || !('mu' in fill.vapor) || fill.vapor.mu >= TIGHT_MU) return false;
   const mineral = rolesOf(fillId!, fill).includes('cladding') || fill.category === 'masonry';
   return mineral && thickness >= STORING.thickness && (fill.density ?? 0) >= STORING.density;
 }

@@ -1,5 +1,5 @@
 import data from '../../data/prescriptive.json' with { type: 'json' };
-import { R_VALUE } from '../units/index.ts';
+import { PERM, R_VALUE } from '../units/index.ts';
 
 /** Editions of the US model codes for houses (IRC and IECC of that year) that rows are known of. */
 export const CODE_EDITIONS = ['2015', '2018', '2021', '2024'] as const;
@@ -29,6 +29,10 @@ export interface CodeRows {
   classThreeVented?: string[];
   /** With a class II retarder inside and foam outside. */
   classTwo?: OutsideLeast;
+  /** Whether a class I or II retarder that passes more than 1 perm by wet cup is allowed everywhere. */
+  wetCupAllowed?: boolean;
+  /** Most permeance of spray foam whose R counts as outside, kg/(s·m²·Pa). */
+  sprayFoam?: number;
   /** Each suffices by itself. */
   options?: InsulationOption[];
   /** Of the assembly with its framing, as an alternative to the options, W/(m²K). */
@@ -65,6 +69,8 @@ interface Row {
 const TABLES = data as unknown as {
   vaporRetarderRequired: Row[];
   vaporRetarderNotPermitted: (Row & { classes: RetarderClass[] })[];
+  vaporRetarderWetCup: Row[];
+  sprayFoamAsContinuousInsulation: (Row & { atMostPerm: number })[];
   classThreeContinuousInsulation: (Row & { framing: string; minimumR: number })[];
   classThreeVentedCladding: (Row & { ventedCladdingOver: string[] })[];
   classTwoContinuousInsulation: (Row & { framing: string; minimumR: number })[];
@@ -100,7 +106,9 @@ export function codeRows({ edition, own }: CodePath, zone: string): CodeAnswer |
       const found = table.filter(
         (row) =>
           row.edition === `${code} ${edition}` &&
-          (row.climateZone === name || row.climateZones?.includes(name)),
+          (row.climateZone === undefined && row.climateZones === undefined
+            ? true
+            : row.climateZone === name || row.climateZones?.includes(name)),
       );
       if (found.length === 0) continue;
       used.push(...found);
@@ -122,12 +130,15 @@ export function codeRows({ edition, own }: CodePath, zone: string): CodeAnswer |
   );
   const required = find(TABLES.vaporRetarderRequired, 'IRC').length > 0;
   const walls = find(TABLES.woodFrameWalls, 'IECC')[0];
+  const foam = find(TABLES.sprayFoamAsContinuousInsulation, 'IRC')[0];
   const rows: CodeRows = {
     ...(knowsRetarders ? { retarderRequired: required } : {}),
     notPermitted: find(TABLES.vaporRetarderNotPermitted, 'IRC')[0]?.classes,
     classThree: least(find(TABLES.classThreeContinuousInsulation, 'IRC')),
     classThreeVented: find(TABLES.classThreeVentedCladding, 'IRC')[0]?.ventedCladdingOver,
     classTwo: least(find(TABLES.classTwoContinuousInsulation, 'IRC')),
+    wetCupAllowed: find(TABLES.vaporRetarderWetCup, 'IRC').length > 0 || undefined,
+    sprayFoam: foam && foam.atMostPerm * PERM,
     ...(walls
       ? {
           options: walls.options.map(({ cavity, continuous }) => ({

@@ -37,6 +37,7 @@ export type Quantity =
   | 'perArea'
   | 'airPermeance'
   | 'airLeak'
+  | 'leakAtFifty'
   | 'openingPerLength'
   | 'hours'
   | 'elevation'
@@ -125,6 +126,11 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
   airLeak: {
     imperial: { unit: 'cfm/ft²', convert: (v) => (v / FOOT) * 60, digits: 3 },
     metric: { unit: 'L/(s·m²)', convert: (v) => v * 1000, digits: 2 },
+  },
+  /** q50, m³/(h·m²). */
+  leakAtFifty: {
+    imperial: { unit: 'cfm/ft² at 50 Pa', convert: (q) => q / FOOT / 60, digits: 2 },
+    metric: { unit: 'm³/(h·m²) at 50 Pa', convert: same, digits: 1 },
   },
   openingPerLength: {
     imperial: { unit: 'in²/ft', convert: (a) => (a * FOOT) / INCH ** 2, digits: 2 },

@@ -5,7 +5,8 @@ import type { LayerRule } from './types.ts';
 import { addMembrane } from './water-barrier.ts';
 import { layerName } from './words.ts';
 
-function isAirBarrier(layer: ResolvedLayer): boolean {
+/** Whether a layer can be the air barrier. */
+export function isAirBarrier(layer: ResolvedLayer): boolean {
   if (!layer.fill) return false;
   const { airPermeance } = layer.fill;
   return (

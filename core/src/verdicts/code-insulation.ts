@@ -38,7 +38,7 @@ export const codeInsulation: SectionRule = {
     const { wall, thermal } = assessment;
     const situation = codeSituation(wall);
     if (situation.kind !== 'rows' || wall.mainFrame === null) return null;
-    const { answer, chosen } = situation;
+    const { answer } = situation;
     const { options, u } = answer.rows;
     if (!options && u === undefined) return null;
     const by = metBy(assessment, answer.rows);
@@ -52,7 +52,7 @@ export const codeInsulation: SectionRule = {
         reason: say`${has} ${asked} ${source}`,
       };
     return {
-      status: chosen ? 'fail' : 'caution',
+      status: 'caution',
       title: say`Below the code’s insulation rows for zone ${answer.zone}`,
       reason: say`${has} ${asked} ${source}`,
     };

@@ -1,13 +1,7 @@
-import { conductivityAt, LIBRARY, rolesOf } from '../materials/index.ts';
+import { conductivityAt, dryPermeance, LIBRARY, rolesOf } from '../materials/index.ts';
 import { codeRows, type CodeAnswer, type CodePath } from '../prescriptive/index.ts';
 import { INCH, R_VALUE } from '../units/index.ts';
-import {
-  frameEnd,
-  outsideBoards,
-  type Convention,
-  type ResolvedLayer,
-  type ResolvedWall,
-} from '../wall/index.ts';
+import { frameEnd, type Convention, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
 
 /** The code that is compared with where a brief names none: for houses in ashrae's convention one well-known edition. */
 export function usualCode(convention: Convention): CodePath {
@@ -22,17 +16,21 @@ const RATED_AT = 24;
 
 /** What the code asks of a wall, or why that is not known. */
 export type CodeSituation =
-  | { kind: 'none' }
-  | { kind: 'no-zone'; edition: string }
-  | { kind: 'rows'; answer: CodeAnswer; chosen: boolean };
+  { kind: 'none' } | { kind: 'no-zone'; edition: string } | { kind: 'rows'; answer: CodeAnswer };
 
-/** The code rows for a wall where it stands. */
-export function codeSituation({ file, site }: ResolvedWall): CodeSituation {
-  const path = file.code ?? usualCode(file.convention);
+/**
+ * The code rows for a wall where it stands.
+ *
+ * @param path the code to compare with, by default the wall's own
+ */
+export function codeSituation(
+  { file, site }: ResolvedWall,
+  path: CodePath = file.code ?? usualCode(file.convention),
+): CodeSituation {
   if (path.edition === 'none') return { kind: 'none' };
   const zone = path.zone ?? site.zone;
   if (!zone) return { kind: 'no-zone', edition: path.edition };
-  return { kind: 'rows', answer: codeRows(path, zone)!, chosen: file.code !== undefined };
+  return { kind: 'rows', answer: codeRows(path, zone)! };
 }
 
 /** What stands behind every verdict on a code. */
@@ -49,6 +47,7 @@ export function isShallow({ layers, mainFrame }: ResolvedWall): boolean {
   return depth <= SHALLOW;
 }
 
+/** R of a layer as it is rated: by its label, else at 24 °C mean, m²K/W. */
 function ratedR({ fill, fillId, thickness }: ResolvedLayer): number {
   if (!fill) return 0;
   const label =
@@ -56,9 +55,35 @@ function ratedR({ fill, fillId, thickness }: ResolvedLayer): number {
   return label ? (thickness / INCH) * label * R_VALUE : thickness / conductivityAt(fill, RATED_AT);
 }
 
-/** Rated R of the insulation that is continuous outside the frame, m²K/W. */
+/**
+ * Rated R of all that insulates without a break outside the frame: boards, insulated sheathing, insulating weather
+ * boards, m²K/W.
+ */
 export function continuousR(wall: ResolvedWall): number {
-  return outsideBoards(wall).reduce((sum, layer) => sum + ratedR(layer), 0);
+  return wall.layers
+    .slice(frameEnd(wall) + 1, wall.counted)
+    .filter(
+      ({ source, fill, fillId }) =>
+        source.kind === 'sheet' &&
+        fill !== null &&
+        rolesOf(fillId!, fill).includes('continuous-insulation'),
+    )
+    .reduce((sum, layer) => sum + ratedR(layer), 0);
+}
+
+/**
+ * Rated R that the rows for class II and III count as outside: `continuousR`, and spray foam on the inner side of the
+ * sheathing where the code says so, m²K/W.
+ *
+ * @param sprayFoam the most it may let through at its thickness, kg/(s·m²·Pa); undefined where the code does not know it
+ */
+export function outsideRForRows(wall: ResolvedWall, sprayFoam: number | undefined): number {
+  const end = wall.layers[frameEnd(wall)];
+  const counts =
+    sprayFoam !== undefined &&
+    end?.fill?.category === 'spray-foam' &&
+    dryPermeance(end.fill, end.thickness) <= sprayFoam * (1 + 1e-9);
+  return continuousR(wall) + (counts ? ratedR(end) : 0);
 }
 
 /** Rated R of the insulation in the cavities, m²K/W. */
@@ -69,19 +94,38 @@ export function cavityR(wall: ResolvedWall): number {
     .reduce((sum, layer) => sum + ratedR(layer), 0);
 }
 
-/** How the code tables call the sheathing. */
+/** How the code tables call the sheathing, by category; insulated sheathing is a panel with its foam. */
 const SHEATHINGS: Record<string, string> = {
   'wood-panel': 'wood structural panel',
+  composite: 'wood structural panel',
   'wood-fiber': 'fiberboard',
   gypsum: 'gypsum',
 };
 
+/** A gap counts as vented from this depth on, behind masonry from that, m (IRC R702.7, vented cladding). */
+const VENTED_GAP = 0.0047;
+const MASONRY_GAP = 0.025;
+
+/** Claddings whose hollow laps vent by themselves. */
+const SELF_VENTING = /^(vinyl|polypropylene)/;
+
+/** Whether the cladding is vented: over an open gap, self-venting, or masonry over a clear air space. */
+export function ventedCladding({ layers, counted }: ResolvedWall): boolean {
+  return (
+    (counted < layers.length && layers[counted]!.thickness >= VENTED_GAP) ||
+    layers.some(({ fillId }) => SELF_VENTING.test(fillId ?? '')) ||
+    layers.some(
+      ({ ventilation, thickness }) => ventilation === 'slight' && thickness >= MASONRY_GAP,
+    )
+  );
+}
+
 /** Whether the cladding is vented over one of the sheathings of a row. */
 export function ventedOver(wall: ResolvedWall, sheathings: readonly string[]): boolean {
   const sheathing = wall.layers[frameEnd(wall) + 1];
-  const kind = sheathing?.fill && SHEATHINGS[sheathing.fill.category ?? ''];
-  const vented =
-    wall.counted < wall.layers.length ||
-    wall.layers.some(({ fillId }) => /^(vinyl|polypropylene)/.test(fillId ?? ''));
-  return vented && kind !== undefined && sheathings.includes(kind as string);
+  if (!sheathing?.fill || !ventedCladding(wall)) return false;
+  const kind = /fiberboard/.test(sheathing.fillId!)
+    ? 'fiberboard'
+    : SHEATHINGS[sheathing.fill.category ?? ''];
+  return kind !== undefined && sheathings.includes(kind);
 }

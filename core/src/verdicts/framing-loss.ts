@@ -4,8 +4,9 @@ import { memberShare } from '../wall/index.ts';
 import type { SectionRule } from './types.ts';
 import { mainLayers, widerStuds } from './wider-studs.ts';
 
-/** Above this share of the cavity path's R the loss deserves a look: a usual lean wood frame without outside insulation. */
+/** Shares of the cavity path's R: a lean wood frame takes more than the first, more than the second is too much. */
 const NOTABLE = 0.1;
+const MUCH = 0.3;
 
 /** What the frame takes of the insulation's R. Steel has a rule of its own. */
 export const framingLoss: SectionRule = {
@@ -16,7 +17,7 @@ export const framingLoss: SectionRule = {
     if (wall.mainFrame === null || hasSteelStuds(wall)) return null;
     const factor = memberShare(mainLayers(wall.file.layers, wall.mainFrame)[0]!);
     return {
-      status: loss > NOTABLE ? 'caution' : 'pass',
+      status: loss > MUCH ? 'caution' : loss > NOTABLE ? 'info' : 'pass',
       title: say`Framing takes ${measured('share', loss)} of the R-value`,
       reason: say`${measured('resistance', thermal.cavityPath.r)} through the cavity, ${measured('resistance', framedR(thermal))} with a framing factor of ${measured('share', factor)}.`,
     };

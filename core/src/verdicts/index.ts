@@ -9,10 +9,8 @@ import { InputError } from '../errors.ts';
 import type { Materials } from '../materials/index.ts';
 import { applyCommands, type Command } from '../wall/index.ts';
 import { airBarrier } from './air-barrier.ts';
-import { airLeakage } from './air-leakage.ts';
 import { codeInsulation } from './code-insulation.ts';
 import { codeRetarder } from './code-retarder.ts';
-import { humidityTarget } from './humidity-target.ts';
 import { methodsDiffer } from './methods-differ.ts';
 import { retarderSide } from './retarder-side.ts';
 import { sheathingMoistureRule } from './sheathing-moisture.ts';
@@ -39,8 +37,25 @@ import {
 import { vaporTrap } from './vapor-trap.ts';
 import { waterBarrier } from './water-barrier.ts';
 
-export { STATUS_ORDER, type Effect, type Fix, type Status, type Verdict } from './types.ts';
+export {
+  STATUS_ORDER,
+  type Effect,
+  type Finding,
+  type Fix,
+  type Status,
+  type Verdict,
+} from './types.ts';
 export { usualCode } from './code-path.ts';
+export { airBarrier, isAirBarrier } from './air-barrier.ts';
+export { codeSituation, type CodeSituation } from './code-path.ts';
+export { innerRetarder, retarderRow, type RetarderRow } from './code-retarder.ts';
+export { innerSurface } from './inner-surface.ts';
+export { layerOrder } from './layer-order.ts';
+export { bearable, monthlyCondensation } from './monthly-condensation.ts';
+export { retarderSide } from './retarder-side.ts';
+export { sunDriven } from './sun-driven.ts';
+export { vaporTrap } from './vapor-trap.ts';
+export { waterBarrier } from './water-barrier.ts';
 export { layerName, lower } from './words.ts';
 
 /** In the order in which equals are shown. */
@@ -52,9 +67,7 @@ const RULES: readonly Rule[] = [
   vaporTrap,
   sheathingMoistureRule,
   sunDriven,
-  humidityTarget,
   innerSurface,
-  airLeakage,
   codeRetarder,
   codeInsulation,
   methodsDiffer,

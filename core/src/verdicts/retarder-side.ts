@@ -9,6 +9,9 @@ import { layerName, lower, monthName } from './words.ts';
 /** Monthly means closer than this to the outdoor dew point leave nothing for a humid week, K. */
 const HUMID_WEEK = 3;
 
+/** Climate zones where a class II retarder inside rots a wall as a class I one does. */
+const HOTTEST = /^[012]/;
+
 function finding(assessment: LayerAssessment): {
   status: 'fail' | 'caution' | 'pass';
   month: number;
@@ -16,15 +19,21 @@ function finding(assessment: LayerAssessment): {
 } | null {
   const plane = innerPlaneOf(assessment.wall);
   if (!plane) return null;
-  const margin = Math.min(...plane.margin);
-  const month = plane.margin.indexOf(margin);
-  const tight = plane.class === 'I';
+  const { months, site } = assessment.wall;
+  // The hot season: the three months that are warmest outdoors.
+  const hot = months
+    .map((_, m) => m)
+    .toSorted((a, b) => months[b]!.outdoorTemperature - months[a]!.outdoorTemperature)
+    .slice(0, 3);
+  const margin = hot.reduce((sum, m) => sum + plane.margin[m]!, 0) / 3;
+  const month = hot.reduce((a, b) => (plane.margin[b]! < plane.margin[a]! ? b : a));
+  const tight = plane.class === 'I' || HOTTEST.test(site.zone ?? '');
   const status =
     margin < HUMID_DAY
       ? tight
         ? 'fail'
         : 'caution'
-      : tight && margin < HUMID_WEEK
+      : plane.class === 'I' && margin < HUMID_WEEK
         ? 'caution'
         : 'pass';
   return { status, month, margin };
@@ -44,9 +53,9 @@ export const retarderSide: LayerRule = {
     const { status, month, margin } = found;
     const plane = innerPlaneOf(assessment.wall)!;
     const name = layerName(assessment, plane.layer);
-    const where = say`In ${monthName(month)} its outer face is at ${measured('temperature', plane.temperature[month]!)}; outdoor air condenses below ${measured('temperature', plane.temperature[month]! - margin)}.`;
+    const where = say`In ${monthName(month)} its outer face is at ${measured('temperature', plane.temperature[month]!)}; outdoor air condenses below ${measured('temperature', plane.temperature[month]! - plane.margin[month]!)}.`;
     const leaves =
-      'Monthly means through the cavity, the layer as tight as it is while damp; sun on a wet cladding makes it worse.';
+      'Means of the three warmest months through the cavity, the layer as tight as it is while damp; sun on a wet cladding makes it worse.';
     if (status === 'pass')
       return {
         status,

@@ -1,14 +1,18 @@
 import type { LayerAssessment } from '../assess.ts';
 import { dewPoint } from '../climate/index.ts';
 import { cavityFaceTemperature } from '../heat/index.ts';
-import { condensingPlaneIndex, hoursAtRisk, outsideShare } from '../moisture/index.ts';
-import { measured, say } from '../units/index.ts';
-import { smallestOutsideInsulation } from './outside-insulation.ts';
+import {
+  condensingPlaneIndex,
+  hoursAtRisk,
+  leakAtFifty,
+  leakCondensation,
+  outsideShare,
+  safeHumidities,
+} from '../moisture/index.ts';
+import { measured, say, type Message } from '../units/index.ts';
+import type { ResolvedWall } from '../wall/index.ts';
 import type { LayerRule } from './types.ts';
 import { count, layerName, monthName } from './words.ts';
-
-/** A margin below this leaves nothing for a cold week or a wet house, K. */
-const THIN = 1;
 
 export const staysAbove = ({ moisture }: LayerAssessment): boolean =>
   moisture.condensingPlane !== null && moisture.condensingPlane.margin.every((m) => m >= 0);
@@ -21,7 +25,7 @@ function designMargin({ wall }: LayerAssessment): number {
   );
 }
 
-/** The condensing plane against the indoor dew point: what leaking indoor air would meet. */
+/** The condensing plane against the indoor dew point: what leaking indoor air would meet. It explains, the judgment decides. */
 export const sheathingDewPoint: LayerRule = {
   id: 'sheathing-dew-point',
   reads: 'layers',
@@ -52,16 +56,27 @@ export const sheathingDewPoint: LayerRule = {
     const leaves = say`Monthly means through the cavity, for air that leaks in.${cold}`;
     if (months > 0)
       return {
-        status: 'fail',
+        status: 'info',
         title: say`${name} is colder than the indoor dew point for ${count(months, 'month')}, by up to ${measured('temperatureDifference', -worst)}`,
-        reason: say`${where}${ratio} ${leaves}`,
+        reason: say`${where}${ratio} ${leaves}${leaking(wall)}${bearing(wall, worstMonth)}`,
       };
     return {
-      status: worst < THIN ? 'caution' : 'pass',
+      status: 'pass',
       title: say`${name} stays above the indoor dew point, by ${measured('temperatureDifference', worst)} at the least`,
-      reason: say`${where} ${worst < THIN ? `Under ${THIN} K leaves nothing for a cold week.` : leaves}`,
+      reason: say`${where} ${leaves}${bearing(wall, worstMonth)}`,
     };
   },
-
-  fixes: (context) => smallestOutsideInsulation(context, { layers: staysAbove }),
 };
+
+/** What the usual leak of a house would leave there in a winter. */
+function leaking(wall: ResolvedWall): Message {
+  const stated = wall.file.airtightness;
+  const q50 = leakAtFifty(stated);
+  const total = leakCondensation(wall, q50)!.reduce((sum, amount) => sum + amount, 0);
+  return say` Indoor air that the stack drives there at ${measured('leakAtFifty', q50)}${stated ? '' : ', assumed,'} would leave ${measured('waterPerArea', total)} in a winter, an upper estimate.`;
+}
+
+/** The indoor humidity at which the plane would just stay dry. */
+function bearing(wall: ResolvedWall, month: number): Message {
+  return say` It would stay above up to ${measured('relativeHumidity', safeHumidities(wall)![month]!)} RH indoors that month.`;
+}

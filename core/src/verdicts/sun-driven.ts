@@ -1,20 +1,19 @@
-import { sunDrivenOf } from '../moisture/index.ts';
+import { innerPlaneOf, sunDrivenOf } from '../moisture/index.ts';
 import { measured, say } from '../units/index.ts';
 import { freeLayerId, type Command } from '../wall/index.ts';
 import type { LayerAssessment } from '../assess.ts';
 import type { Fix, FixContext, LayerRule } from './types.ts';
 import { layerName, lower, monthName } from './words.ts';
 
-/** Less than this a day is no matter, more than that is one, kg/(m²·d). */
+/** Less than this a day is no matter, kg/(m²·d). */
 const NOTABLE = 0.02;
-const MUCH = 0.1;
 
 /** Depth of a gap behind a cladding that stores water, m. */
 const GAP = 0.0254;
 
 const keepsOut = ({ wall }: LayerAssessment): boolean => {
   const driven = sunDrivenOf(wall);
-  return !driven || driven.daily < NOTABLE;
+  return !driven || driven.vented || (driven.daily < NOTABLE && innerPlaneOf(wall)?.class !== 'I');
 };
 
 /** Vapor that the sun drives inward out of a rain-wet cladding. */
@@ -33,6 +32,13 @@ export const sunDriven: LayerRule = {
         reason: say`Sun on a wet cladding drives vapor inward; an open gap lets outdoor air take it up.`,
       };
     const how = say`The wall behind a cladding that is wet and at ${measured('temperature', driven.claddingTemperature)}, the mean of sunlit hours in ${monthName(driven.month)}. An estimate for wet sunny days, storage left out.`;
+    const inner = innerPlaneOf(assessment.wall);
+    if (inner?.class === 'I')
+      return {
+        status: 'fail',
+        title: say`Sun drives vapor from wet ${lower(name)} onto ${lower(layerName(assessment, inner.layer))}, and no open gap carries it off`,
+        reason: say`A cladding that stores rain, no vent behind it and a class I layer inside: what is driven in stays in. ${how}`,
+      };
     if (driven.daily < NOTABLE)
       return {
         status: 'pass',
@@ -40,7 +46,7 @@ export const sunDriven: LayerRule = {
         reason: say`${measured('waterPerArea', driven.daily)} a day would condense inside. ${how}`,
       };
     return {
-      status: driven.daily >= MUCH ? 'fail' : 'caution',
+      status: 'caution',
       title: say`Sun drives vapor inward out of wet ${lower(name)}`,
       reason: say`${measured('waterPerArea', driven.daily)} a day would condense at ${lower(layerName(assessment, driven.at!))}. ${how}`,
     };

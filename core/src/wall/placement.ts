@@ -67,6 +67,21 @@ export function placeOf(layer: Layer, find: FindMaterial): number {
 }
 
 /**
+ * The place of a layer in its wall: a sheet of metal that no gap separates from the frame is the skin of a shell, which
+ * other layers may cover, and not cladding.
+ */
+function placeIn(layers: readonly Layer[], index: number, find: FindMaterial): number {
+  const layer = layers[index]!;
+  const place = placeOf(layer, find);
+  const skin =
+    place === PLACE.cladding &&
+    layer.kind === 'sheet' &&
+    find(layer.material)?.category === 'metal' &&
+    layers.slice(0, index).every((inner) => placeOf(inner, find) !== PLACE.gap);
+  return skin ? PLACE.sheathing : place;
+}
+
+/**
  * The index at which a new layer belongs: outside everything that ranks the same or lower.
  *
  * @returns 0 to layers.length
@@ -74,8 +89,8 @@ export function placeOf(layer: Layer, find: FindMaterial): number {
 export function placeFor(layers: readonly Layer[], layer: Layer, find: FindMaterial): number {
   const place = placeOf(layer, find);
   let index = 0;
-  layers.forEach((other, i) => {
-    if (placeOf(other, find) <= place) index = i + 1;
+  layers.forEach((_, i) => {
+    if (placeIn(layers, i, find) <= place) index = i + 1;
   });
   return index;
 }
@@ -94,22 +109,23 @@ export function placementProblem(
   find: FindMaterial,
 ): string | null {
   const layer = layers[index]!;
-  const place = placeOf(layer, find);
+  const places = layers.map((_, i) => placeIn(layers, i, find));
+  const place = places[index]!;
   const outside = layers.slice(index + 1);
   const inside = layers.slice(0, index);
   const main = mainFrameOf(layers);
   const isMainFrame = (other: Layer): boolean => other.kind === 'framed' && frameOf(other) === main;
 
   if (place === PLACE.gap && isOpen(layer)) {
-    const buried = outside.find((other) => placeOf(other, find) < PLACE.gap);
+    const buried = outside.find((_, i) => places[index + 1 + i]! < PLACE.gap);
     if (buried)
       return `An open gap here would cut off ${nameOf(buried, find)}: outside air would reach its inner side, and nothing beyond the gap counts.`;
   }
   if (place >= PLACE.cladding) {
-    const beyond = outside.find((other) => placeOf(other, find) < PLACE.cladding);
+    const beyond = outside.find((_, i) => places[index + 1 + i]! < PLACE.cladding);
     if (beyond)
       return `Cladding is the rain screen: ${nameOf(beyond, find)} cannot stand outside it.`;
-  } else if (inside.some((other) => placeOf(other, find) >= PLACE.cladding)) {
+  } else if (inside.some((_, i) => places[i]! >= PLACE.cladding)) {
     return `${nameOf(layer, find)} would stand outside the cladding.`;
   }
   if (place < PLACE.gap && inside.some(isOpen))

@@ -248,6 +248,8 @@ const code = Joi.object({
     classThree: outsideLeast,
     classThreeVented: Joi.array().items(Joi.string().max(100)).max(20),
     classTwo: outsideLeast,
+    wetCupAllowed: Joi.boolean(),
+    sprayFoam: Joi.number().min(0).max(1),
     options: Joi.array()
       .items(
         Joi.object({

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import {
   formatText,
-  leakFlow,
+  leakAtFifty,
   parseAirLeak,
   type Airtightness,
   type UnitSystem,
@@ -42,11 +42,7 @@ function setFlow(text: string): void {
       label="By area of the envelope"
       :value="formatText('airLeak', leak.flow, units)"
       :take="setFlow"
-      :hint="
-        leak.pressure === 50
-          ? `that is ${formatText('airLeak', leakFlow(leak), units)} at 4 Pa`
-          : 'cfm/ft², L/(s·m²) or m³/(h·m²)'
-      "
+      :hint="`that is ${formatText('leakAtFifty', leakAtFifty(leak), units)}; cfm/ft², L/(s·m²) or m³/(h·m²)`"
     />
   </div>
 </template>

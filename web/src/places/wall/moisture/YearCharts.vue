@@ -6,13 +6,12 @@ import { SVGRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
 import {
-  ASSUMED_LEAK,
   format,
   formatText,
   hoursAtRisk,
   layerName,
   leakCondensation,
-  leakFlow,
+  leakAtFifty,
   plainName,
   MONTHS,
   sheathingMoisture,
@@ -56,7 +55,7 @@ const planes = computed(() => {
   });
 });
 
-const leak = computed(() => wall.file?.airtightness ?? ASSUMED_LEAK);
+const leak = computed(() => leakAtFifty(wall.file?.airtightness));
 const leaks = computed(() => leakCondensation(wall.assessment!.wall, leak.value));
 
 const water = computed(() => {
@@ -100,7 +99,7 @@ const water = computed(() => {
 
 const leakText = computed(
   () =>
-    `${wall.file?.airtightness ? 'The leak' : 'No leak is stated in the brief; assumed'} ${formatText('airLeak', leakFlow(leak.value), project.units)} at 4 Pa.`,
+    `${wall.file?.airtightness ? 'The stack through a house of' : 'No leak is stated in the brief; assumed the stack through'} ${formatText('leakAtFifty', leak.value, project.units)}.`,
 );
 
 const plane = computed(() => {
