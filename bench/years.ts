@@ -80,6 +80,7 @@ function time(Solver: typeof HygroSolver, hours: number) {
     indoorPressure: 0,
     outdoorTemperature: 0,
     outdoorPressure: 0,
+    outdoorFilm: 25,
     radiation: 0,
     rain: 0,
     facade: 0,

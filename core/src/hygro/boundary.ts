@@ -7,12 +7,21 @@ import {
   weatherOfClimate,
   type WeatherYear,
 } from '../climate/index.ts';
+import { stackLeak } from '../moisture/index.ts';
 import type { ResolvedWall } from '../wall/index.ts';
 import { FORMULA_INDOORS, formulaHour, vaporPressure } from './climate-formula.ts';
 import type { Hour } from './solver.ts';
 import { layerIndex } from './start.ts';
 import type { SimulationFile, Transient } from './types.ts';
-import { azimuthOf, drivingRain, gapFlow, indoorAir, skyLoss, sunOnWall } from './weather-hours.ts';
+import {
+  azimuthOf,
+  drivingRain,
+  gapFlow,
+  indoorAir,
+  skyLoss,
+  sunOnWall,
+  windFilm,
+} from './weather-hours.ts';
 
 const USUAL_ABSORPTANCE = 0.6;
 const USUAL_CHANGES = 50;
@@ -20,11 +29,16 @@ const USUAL_HEIGHT = 2.7;
 
 export type FillHour = (hour: number, into: Hour, gapTemperature: number) => void;
 
-/** What stands on both sides of the wall hour by hour, into an object that is kept. */
+/**
+ * What stands on both sides of the wall hour by hour, into an object that is kept.
+ *
+ * @param outdoorFilm heat film outdoors where it does not follow the wind, W/(m²K)
+ */
 export function boundary(
   file: SimulationFile,
   wall: ResolvedWall,
   weather: WeatherYear | null,
+  outdoorFilm: number,
 ): FillHour {
   const { transient } = file;
   const absorptance =
@@ -42,7 +56,7 @@ export function boundary(
     (cavity.airChangesPerHour ?? (cavity.opening === undefined ? USUAL_CHANGES : undefined));
   const height = cavity?.height ?? USUAL_HEIGHT;
   const ventilation = (outdoor: number, gap: number, wind: number): number => {
-    if (!cavity) return 0;
+    if (!cavity) return transient.laps?.flow ?? 0;
     if (given !== undefined) return (given * depth) / 3600;
     const flow = gapFlow(
       depth,
@@ -54,6 +68,8 @@ export function boundary(
     );
     return flow / height;
   };
+  const leakOf = (indoor: number, outdoor: number): number =>
+    leak === undefined ? 0 : 'q50' in leak ? stackLeak(leak.q50, indoor, outdoor) : leak.flow;
   const { climate } = transient;
   if ('Tmean' in climate) {
     const side = transient.side === 'south' ? 'south' : 'north';
@@ -67,11 +83,13 @@ export function boundary(
       into.rain = rainFactor * now.rain;
       into.facade = facadeFactor * now.rain;
       into.ventilation = ventilation(now.temperature, gap, 3);
-      into.leak = leak?.flow ?? 0;
+      into.leak = leakOf(FORMULA_INDOORS, now.temperature);
+      into.outdoorFilm = outdoorFilm;
     };
   }
   const year = weather!;
-  const azimuth = azimuthOf(transient.side);
+  const azimuth = azimuthOf(transient.side, year);
+  const windy = transient.films === undefined && year.windSpeed !== null;
   const starts = monthStarts(year.hours);
   return (hour, into, gap) => {
     const h = (transient.start + hour) % year.hours;
@@ -88,7 +106,8 @@ export function boundary(
     into.rain = rainFactor * falling;
     into.facade = facadeFactor * falling;
     into.ventilation = ventilation(temperature, gap, year.windSpeed ? year.windSpeed[h]! : 3);
-    into.leak = leak?.flow ?? 0;
+    into.leak = leakOf(inside.temperature, temperature);
+    into.outdoorFilm = windy ? windFilm(year.windSpeed![h]!) : outdoorFilm;
   };
 }
 

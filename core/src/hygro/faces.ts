@@ -1,5 +1,5 @@
-import { MOLD_CLASSES, moldClassOf, type MoldClass } from '../materials/index.ts';
-import type { ResolvedWall } from '../wall/index.ts';
+import { LIBRARY, MOLD_CLASSES, moldClassOf, type MoldClass } from '../materials/index.ts';
+import type { ResolvedLayer, ResolvedWall } from '../wall/index.ts';
 import type { Mesh } from './mesh.ts';
 import { MoldIndex } from './mold.ts';
 import type { HygroSolver } from './solver.ts';
@@ -8,12 +8,20 @@ import type { Course, FaceResult, WallFace } from './types.ts';
 /** From this RH on metal corrodes, above 0 °C (ISO 9223:1992, time of wetness). */
 const HUMID = 0.8;
 
+/** How readily mold grows on a face of a layer: of a composite, on the part that it shows there. */
+function shownClass(layer: ResolvedLayer | undefined, face: 'inner' | 'outer'): MoldClass | null {
+  if (!layer?.fill) return null;
+  const part = layer.fill.composition?.at(face === 'inner' ? 0 : -1)?.material;
+  return part !== undefined && Object.hasOwn(LIBRARY, part)
+    ? moldClassOf(part, LIBRARY[part]!)
+    : moldClassOf(layer.fillId!, layer.fill);
+}
+
 /** All faces of a wall, indoors first: face i is the inner face of layer i, the last one the outer surface. */
 export function wallFaces({ layers }: Pick<ResolvedWall, 'layers'>): WallFace[] {
   return Array.from({ length: layers.length + 1 }, (_, i) => {
-    const sides = [layers[i - 1], layers[i]].filter((layer) => layer !== undefined);
-    const classes = sides.flatMap(({ fill, fillId }) =>
-      fill ? [MOLD_CLASSES.indexOf(moldClassOf(fillId!, fill))] : [],
+    const classes = [shownClass(layers[i - 1], 'outer'), shownClass(layers[i], 'inner')].flatMap(
+      (shown) => (shown ? [MOLD_CLASSES.indexOf(shown)] : []),
     );
     return {
       inner: layers[i - 1]?.id ?? null,

@@ -10,7 +10,8 @@ import {
   type ResolvedWall,
   type SheetLayer,
 } from '../wall/index.ts';
-import { ventilatedGap, type RunChoices } from './setup.ts';
+import { gapOpening, ventilatedGap } from './exposure.ts';
+import type { RunChoices } from './setup.ts';
 
 /** A change that may mend what a run found: of the wall, or of how it is run. */
 export interface Mend {
@@ -58,7 +59,9 @@ export function mendsToTry(
         choices: { airChanges: changes },
       });
   if (ventilatedGap(wall) && gapBy === 'openings')
-    for (const larger of OPENINGS.filter((area) => area > opening))
+    for (const larger of OPENINGS.filter(
+      (area) => area > (opening ?? gapOpening(wall, ventilatedGap(wall)!) * 1e-6),
+    ))
       mends.push({
         label: say`Openings of ${measured('openingPerLength', larger)} at top and bottom of the gap`,
         commands: [],

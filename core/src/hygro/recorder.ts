@@ -4,7 +4,8 @@ import { FaceTally } from './faces.ts';
 import { FrostCount } from './frost.ts';
 import { LayerWater } from './layer-water.ts';
 import type { Mesh } from './mesh.ts';
-import type { HygroSolver, Totals } from './solver.ts';
+import { balanceOf, closes } from './prepare.ts';
+import type { HygroSolver, Stored, Totals } from './solver.ts';
 import { layerIndex } from './start.ts';
 import {
   CAUSES,
@@ -20,9 +21,6 @@ import {
 const WEEK = 168;
 const MONTH = 720;
 const DAY = 24;
-
-/** A balance that closes worse than this is an error, share of what passed. */
-const BALANCE_LIMIT = 1e-3;
 
 /** Moisture content above which wood is damp, and to which a wet layer is to dry, kg/kg. */
 const DAMP = 0.2;
@@ -128,29 +126,12 @@ export class Recorder {
     }
   }
 
-  result(
-    hours: number,
-    before: { water: number; heat: number },
-    notes: string[],
-    problem: string | null,
-  ): SimulationResult {
+  result(hours: number, before: Stored, notes: string[], problem: string | null): SimulationResult {
     const { totals } = this.solver;
-    const after = this.solver.stored();
     const causes = causesOf(totals);
-    const sum = (of: (amount: number) => number): number =>
-      CAUSES.reduce((all, cause) => all + of(causes[cause]), 0);
-    const heat = totals.heatIn + totals.heatOut + totals.heatOther;
-    const share = (off: number, passed: number): number => (passed > 0 ? off / passed : off);
-    const balance = {
-      heat: share(
-        after.heat - before.heat - heat,
-        Math.abs(totals.heatIn) + Math.abs(totals.heatOut),
-      ),
-      moisture: share(after.water - before.water - sum((amount) => amount), sum(Math.abs)),
-    };
+    const balance = balanceOf(this.solver, before);
     const faces = this.faces.map(({ result }) => result);
-    const open =
-      Math.abs(balance.heat) > BALANCE_LIMIT || Math.abs(balance.moisture) > BALANCE_LIMIT;
+    const open = !closes(balance);
     return {
       hours,
       weekly: this.weekly,

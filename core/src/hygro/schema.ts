@@ -52,7 +52,7 @@ const transient = Joi.object({
   side: Joi.alternatives()
     .conditional(Joi.number(), {
       then: number.min(0).max(360),
-      otherwise: Joi.string().valid('north', 'east', 'south', 'west'),
+      otherwise: Joi.string().valid('north', 'east', 'south', 'west', 'rain'),
     })
     .required(),
   start: number.integer().min(0).max(87_600).required(),
@@ -76,7 +76,7 @@ const transient = Joi.object({
     layer: id.required(),
     airChangesPerHour: number.min(0).max(10_000),
     height: number.greater(0).max(100),
-    opening: number.greater(0).max(1e6),
+    opening: number.min(0).max(1e6),
     screened: Joi.boolean(),
   }).unknown(),
   rain: Joi.object({
@@ -86,6 +86,7 @@ const transient = Joi.object({
     exposure: number.min(0).max(10),
     overhang: share,
   }).unknown(),
+  laps: Joi.object({ layer: id.required(), flow: number.min(0).max(1).required() }).unknown(),
   path: Joi.string().valid('cavity', 'member'),
   facade: Joi.object({
     wetting: share.required(),
@@ -95,8 +96,11 @@ const transient = Joi.object({
   leak: Joi.object({
     layer: id.required(),
     face: face.required(),
-    flow: number.min(0).max(0.1).required(),
-  }).unknown(),
+    flow: number.min(0).max(0.1),
+    q50: number.min(0).max(1000),
+  })
+    .xor('flow', 'q50')
+    .unknown(),
 }).unknown();
 
 const simulationSchema = Joi.object({

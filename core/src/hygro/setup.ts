@@ -1,33 +1,42 @@
 import { isWood } from '../materials/index.ts';
-import { condensingPlaneIndex } from '../moisture/index.ts';
+import { condensingPlaneIndex, leakAtFifty } from '../moisture/index.ts';
 import { frameEnd, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
-import type { HygroPath, SimulationClimate, Transient } from './types.ts';
+import {
+  EAVES,
+  facadeRain,
+  gapAirOf,
+  lapAirOf,
+  leakLayer,
+  rainBehind,
+  USUAL_HEIGHT,
+} from './exposure.ts';
+import type { HygroPath, Facing, SimulationClimate, Transient } from './types.ts';
 
 /** What a person chooses about a run; the rest follows from the wall. */
 export interface RunChoices {
   years: number;
   /** 0 for January. */
   startMonth: number;
-  side: 'north' | 'east' | 'south' | 'west';
+  side: Exclude<Facing, number>;
   /** The layer that is watched; null for the one whose moisture decides. */
   watch: string | null;
   path: HygroPath;
-  /** Share of the driven rain that gets to the outer face of the watched layer, 0 to 1. */
-  rainShare: number;
+  /** Share of the driven rain that gets to the outer face of the watched layer, 0 to 1; null for what the wall lets in. */
+  rainShare: number | null;
   /** Factors on the driven rain: by where the house stands, and by what shelters the wall. */
   exposure: number;
   overhang: number;
-  /** Indoor air that leaks to its inner face, m³/(m²·s). */
-  leak: number;
+  /** q50 of the house whose air the stack drives into the wall, m³/(h·m²); null for that of the brief. */
+  leak: number | null;
   /** Whether the air in the gap behind the cladding is given or follows from its openings and the weather. */
   gapBy: 'changes' | 'openings';
   /** Changes of air an hour; 0 closes the gap. */
   airChanges: number;
-  /** Openings at top and at bottom, m²/m; the gap's height, m; whether insect screens stand in them. */
-  opening: number;
+  /** Openings at top and at bottom, m²/m, null for the usual ones; the gap's height, m; whether insect screens stand in them. */
+  opening: number | null;
   gapHeight: number;
   screened: boolean;
-  /** Moisture content of the watched layer at the start, kg/kg; null for 70 % RH like the rest. */
+  /** Moisture content of the watched layer at the start, kg/kg; null for 80 % RH like the rest. */
   wetStart: number | null;
   /** The same of other layers, by id. */
   wetLayers: Readonly<Record<string, number>>;
@@ -39,15 +48,14 @@ export const USUAL_RUN: RunChoices = {
   side: 'north',
   watch: null,
   path: 'cavity',
-  rainShare: 0.01,
+  rainShare: null,
   exposure: 1,
-  // A house wall under its eaves.
-  overhang: 0.35,
-  leak: 0,
-  gapBy: 'changes',
+  overhang: EAVES,
+  leak: null,
+  gapBy: 'openings',
   airChanges: 50,
-  opening: 5e-3,
-  gapHeight: 2.7,
+  opening: null,
+  gapHeight: USUAL_HEIGHT,
   screened: true,
   wetStart: null,
   wetLayers: {},
@@ -65,8 +73,8 @@ export const SHELTERS = [
   { value: 1, name: 'none, runoff from above' },
 ] as const;
 
-/** Of the driven rain, what stays on the cladding; the rest splashes off. */
-const WETTING = 0.7;
+/** Air-dry: where a run starts. */
+export const AIR_DRY = 0.8;
 
 /** Moisture content from which the drying test starts, kg/kg. */
 export const WET_START = 0.25;
@@ -95,17 +103,16 @@ export function watchedLayer(wall: ResolvedWall): ResolvedLayer | null {
   );
 }
 
-/** The gap behind the cladding: the outermost layer of air that is not still, or null. */
-export function ventilatedGap(wall: ResolvedWall): ResolvedLayer | null {
-  return wall.layers.findLast(({ fill, ventilation }) => !fill && ventilation !== 'still') ?? null;
-}
-
 /** The layers that can start wet: all that store water. */
 export function storingLayers(wall: ResolvedWall): readonly ResolvedLayer[] {
   return wall.layers.filter(({ fill }) => fill?.sorption && fill.density);
 }
 
-/** How a wall is run by a person's choices. @returns null for a wall with nothing to watch */
+/**
+ * How a wall is run by a person's choices; where they leave it open, in the standard exposure.
+ *
+ * @returns null for a wall with nothing to watch
+ */
 export function transientFor(
   wall: ResolvedWall,
   choices: RunChoices,
@@ -113,13 +120,21 @@ export function transientFor(
 ): Transient | null {
   const watched = wall.layers.find(({ id }) => id === choices.watch) ?? watchedLayer(wall);
   if (!watched) return null;
-  const gap = ventilatedGap(wall);
   const { exposure, overhang } = choices;
   const starts = {
     ...choices.wetLayers,
     ...(choices.wetStart === null ? {} : { [watched.id]: choices.wetStart }),
   };
   const wet = storingLayers(wall).filter(({ id }) => starts[id] !== undefined);
+  const rain =
+    choices.rainShare === null
+      ? rainBehind(wall)
+      : { layer: watched.id, face: 'outer' as const, share: choices.rainShare };
+  const facade = facadeRain(wall);
+  const leaks = leakLayer(wall) ?? watched;
+  const q50 = choices.leak ?? leakAtFifty(wall.file.airtightness);
+  const cavity = gapAir(wall, choices);
+  const laps = lapAirOf(wall);
   return {
     climate,
     side: choices.side,
@@ -129,37 +144,34 @@ export function transientFor(
     ...(choices.path === 'member' ? { path: choices.path } : {}),
     initial: {
       temperature: 15,
-      relativeHumidity: 0.7,
+      relativeHumidity: AIR_DRY,
       ...(wet.length > 0
         ? {
             layers: Object.fromEntries(wet.map(({ id }) => [id, { moistureContent: starts[id]! }])),
           }
         : {}),
     },
-    ...(gap ? { cavity: { layer: gap.id, ...gapAir(choices) } } : {}),
-    ...(choices.rainShare > 0
-      ? {
-          rain: {
-            layer: watched.id,
-            face: 'outer' as const,
-            share: choices.rainShare,
-            exposure,
-            overhang,
-          },
-        }
-      : {}),
-    ...(wall.layers.at(-1)?.fill?.waterAbsorption
-      ? { facade: { wetting: WETTING, exposure, overhang } }
-      : {}),
-    ...(choices.leak > 0
-      ? { leak: { layer: watched.id, face: 'inner' as const, flow: choices.leak } }
-      : {}),
+    ...(cavity ? { cavity } : laps ? { laps } : {}),
+    ...(rain && rain.share > 0 ? { rain: { ...rain, exposure, overhang } } : {}),
+    ...(facade ? { facade: { ...facade, exposure, overhang } } : {}),
+    ...(q50 > 0 ? { leak: { layer: leaks.id, face: 'inner' as const, q50 } } : {}),
   };
 }
 
-function gapAir({ gapBy, airChanges, opening, gapHeight, screened }: RunChoices) {
-  if (gapBy === 'changes') return { airChangesPerHour: airChanges };
-  return { height: gapHeight, opening: opening * 1e6, screened };
+function gapAir(
+  wall: ResolvedWall,
+  { gapBy, airChanges, opening, gapHeight, screened }: RunChoices,
+): Transient['cavity'] {
+  const usual = gapAirOf(wall);
+  if (!usual) return undefined;
+  const { layer } = usual;
+  if (gapBy === 'changes') return { layer, airChangesPerHour: airChanges };
+  return {
+    layer,
+    height: gapHeight,
+    opening: opening === null ? usual.opening! : opening * 1e6,
+    screened,
+  };
 }
 
 /** A person's choices as a simulation's `transient` has them, as far as they can say it; those it leaves open stay. */
@@ -184,7 +196,8 @@ export function choicesOf(
     rainShare: rain?.share ?? 0,
     exposure,
     overhang,
-    leak: leak?.flow ?? 0,
+    // A constant flow of a file has no q50: the file runs as it stands, the choices keep theirs.
+    leak: leak && 'q50' in leak ? leak.q50 : leak ? before.leak : 0,
     gapBy:
       cavity?.opening !== undefined && cavity.airChangesPerHour === undefined
         ? 'openings'
@@ -213,8 +226,14 @@ export const STRESS_SET: readonly {
   { name: 'As set', change: {} },
   { name: 'Cold years', change: {}, shift: { temperature: -3, rain: 1 } },
   { name: 'Wet years', change: { rainShare: 0.02 }, shift: { temperature: 0, rain: 1.5 } },
-  { name: 'Indoor air leaks in', change: { leak: 2e-5 } },
+  { name: 'Rain onto this wall', change: { side: 'rain' } },
+  { name: 'Indoor air leaks in', change: { leak: 9 } },
   { name: 'Closed in wet', change: { wetStart: WET_START } },
+  {
+    name: 'Cold, leaking, rain onto this wall',
+    change: { side: 'rain', leak: 9 },
+    shift: { temperature: -3, rain: 1.5 },
+  },
   { name: 'North side', change: { side: 'north' } },
   { name: 'South side', change: { side: 'south' } },
 ];

@@ -1,20 +1,8 @@
-import { InputError } from '../errors.ts';
 import type { WeatherYear } from '../climate/index.ts';
 import type { Materials } from '../materials/index.ts';
-import { resolveWall } from '../wall/index.ts';
-import { boundary, libraryWeather } from './boundary.ts';
-import { meshOf } from './mesh.ts';
-import { alongPath } from './path.ts';
+import { prepare, unsettled } from './prepare.ts';
 import { Recorder } from './recorder.ts';
-import { HygroSolver, type Films, type Hour, type Places } from './solver.ts';
-import { faceNode, initialState, layerIndex } from './start.ts';
 import type { Course, DepthField, SimulationFile, SimulationResult } from './types.ts';
-
-/** Films where none are given: W/(m²K), kg/(s·m²·Pa) (EN ISO 6946; EN 15026). */
-const USUAL_FILMS: Films = {
-  indoor: { heat: 7.6923, vapor: 2e-8 },
-  outdoor: { heat: 25, vapor: 1e-7 },
-};
 
 /** The longest run, h: ten years and a day. */
 export const LONGEST_RUN = 10 * 8760 + 24;
@@ -48,52 +36,13 @@ export function* simulationSteps(
   materials: Materials = {},
 ): Generator<SimulationProgress, SimulationRun, boolean | undefined> {
   const { transient } = file;
-  const { wall, notes } = alongPath(
-    resolveWall(file.wall, materials),
-    transient.path ?? 'cavity',
-    transient.facade !== undefined,
-  );
-  const mesh = meshOf(wall);
-  const places: Places = {
-    rain: faceNode(mesh, wall, transient.rain, 'transient.rain.layer'),
-    leak: faceNode(mesh, wall, transient.leak, 'transient.leak.layer'),
-    ventilated: -1,
-  };
-  if (transient.cavity) {
-    const index = layerIndex(wall, transient.cavity.layer, 'transient.cavity.layer');
-    const node = mesh.airNode[index];
-    if (node === null || node === undefined)
-      throw new InputError('transient.cavity.layer', 'it is not an air layer', 'a layer of air');
-    places.ventilated = node;
-  }
-  const year = weather ?? libraryWeather(transient);
-  const fillHour = boundary(file, wall, year);
-  const solver = new HygroSolver(
-    mesh,
-    transient.films ?? USUAL_FILMS,
-    places,
-    initialState(wall, mesh, transient),
-  );
+  const { wall, mesh, solver, before, notes, now, pass } = prepare(file, weather, materials);
   const record = new Recorder(wall, mesh, transient, solver);
-  const before = solver.stored();
-  const now: Hour = {
-    indoorTemperature: 0,
-    indoorPressure: 0,
-    outdoorTemperature: 0,
-    outdoorPressure: 0,
-    radiation: 0,
-    rain: 0,
-    facade: 0,
-    ventilation: 0,
-    leak: 0,
-  };
   let problem: string | null = null;
   let hour = 0;
   for (; hour < transient.hours; hour++) {
-    const gap = places.ventilated < 0 ? 0 : solver.temperature[places.ventilated]!;
-    fillHour(hour, now, gap);
-    if (!solver.hour(now)) {
-      problem = `The equations do not settle in hour ${hour + 1}, even in steps of 14 seconds; what was reached until then stands.`;
+    if (!pass(hour)) {
+      problem = unsettled(hour);
       break;
     }
     record.hour(hour + 1, now.outdoorTemperature);
@@ -107,7 +56,7 @@ export function* simulationSteps(
     }
   }
   return {
-    result: record.result(hour, before, [...notes, ...mesh.notes], problem),
+    result: record.result(hour, before, notes, problem),
     course: record.course,
     field: record.field,
   };

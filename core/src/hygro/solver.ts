@@ -11,6 +11,8 @@ export interface Hour {
   indoorPressure: number;
   outdoorTemperature: number;
   outdoorPressure: number;
+  /** Heat film outdoors, W/(m²K). */
+  outdoorFilm: number;
   /** Radiation taken up by the outer surface, less what it sends to the sky, W/m². */
   radiation: number;
   /** Liquid water put in at the rain's node, and rain that meets the outer face, kg/(m²·s). */
@@ -46,6 +48,12 @@ export interface Totals {
   ventilation: number;
   leak: number;
   heatOther: number;
+}
+
+/** Water, kg/m², and heat above 0 °C, J/m². */
+export interface Stored {
+  water: number;
+  heat: number;
 }
 
 /** Free water makes φ grow beyond 1 by one for each of so much, kg/m². */
@@ -189,8 +197,8 @@ export class HygroSolver {
     return this.water;
   }
 
-  /** All water, kg/m², and heat above 0 °C, J/m². */
-  stored(): { water: number; heat: number } {
+  /** All that the wall holds. */
+  stored(): Stored {
     let water = 0;
     let heat = 0;
     for (let i = 0; i < this.mesh.nodes; i++) {
@@ -436,10 +444,11 @@ export class HygroSolver {
     }
 
     const last = nodes - 1;
-    this.film(0, now.indoorTemperature, now.indoorPressure, films.indoor);
+    const { indoor, outdoor } = films;
+    this.film(0, now.indoorTemperature, now.indoorPressure, indoor.heat, indoor.vapor);
     rate.heatIn = filmHeat;
     rate.moistureIn = filmWater;
-    this.film(last, now.outdoorTemperature, now.outdoorPressure, films.outdoor);
+    this.film(last, now.outdoorTemperature, now.outdoorPressure, now.outdoorFilm, outdoor.vapor);
     rate.heatOut = filmHeat + now.radiation;
     rate.moistureOut = filmWater;
     right[2 * last] = right[2 * last]! + now.radiation;
@@ -494,7 +503,7 @@ export class HygroSolver {
   }
 
   /** Heat and vapor through a surface film into node i. */
-  private film(i: number, air: number, pressure: number, { heat, vapor }: Films['indoor']): void {
+  private film(i: number, air: number, pressure: number, heat: number, vapor: number): void {
     const t = this.temperature[i]!;
     const tm = (air + t) / 2;
     const g = vapor * (pressure - this.p[i]!);

@@ -16,11 +16,13 @@ export type SimulationClimate =
   /** The path of an EPW file, which the command reads. */
   | { epw: string };
 
+export type Facing = 'north' | 'east' | 'south' | 'west' | 'rain' | number;
+
 /** How a wall is simulated: the `transient` part of a simulation file. */
 export interface Transient {
   climate: SimulationClimate;
-  /** The direction it faces, or degrees from north over east. */
-  side: 'north' | 'east' | 'south' | 'west' | number;
+  /** The direction it faces, the one that most rain is driven from, or degrees from north over east. */
+  side: Facing;
   /** Hour of the year at which it starts, 0 for 1 January, 0 o'clock. */
   start: number;
   hours: number;
@@ -44,10 +46,13 @@ export interface Transient {
     opening?: number;
     screened?: boolean;
   };
+  /** Air that moves behind the laps of a cladding which stands on the wall, m³/(m²·s), at its inner face. */
+  laps?: { layer: string; flow: number };
   rain?: { layer: string; face: Face; share: number; exposure?: number; overhang?: number };
   /** The share of the driven rain that stays on the cladding and that it takes up; without it the cladding stays dry. */
   facade?: { wetting: number; exposure?: number; overhang?: number };
-  leak?: { layer: string; face: Face; flow: number };
+  /** Indoor air at a face: a constant flow, m³/(m²·s), or what the stack drives through a house of a q50, m³/(h·m²). */
+  leak?: { layer: string; face: Face } & ({ flow: number } | { q50: number });
 }
 
 /** A simulation file. */

@@ -1,6 +1,6 @@
 import { saturationPressure, type WeatherYear } from '../climate/index.ts';
 import type { Indoor } from '../wall/index.ts';
-import type { Transient } from './types.ts';
+import type { Facing } from './types.ts';
 
 const SIGMA = 5.67e-8;
 /** Emissivity of building surfaces to the sky. */
@@ -10,9 +10,25 @@ const ALBEDO = 0.2;
 
 const DIRECTIONS = { north: 0, east: 90, south: 180, west: 270 } as const;
 
-/** Degrees from north over east that a wall faces. */
-export function azimuthOf(side: Transient['side']): number {
-  return typeof side === 'number' ? side : DIRECTIONS[side];
+/** Directions that the rain may come from are told apart by so many degrees. */
+const SECTOR = 22.5;
+
+/** The direction that most rain is driven from, degrees from north over east; 0 without figures. */
+export function rainSide(weather: WeatherYear): number {
+  let most = 0;
+  let side = 0;
+  for (let azimuth = 0; azimuth < 360; azimuth += SECTOR) {
+    let sum = 0;
+    for (let h = 0; h < weather.hours; h++) sum += drivingRain(weather, h, azimuth);
+    if (sum > most * (1 + 1e-9)) [most, side] = [sum, azimuth];
+  }
+  return side;
+}
+
+/** Degrees from north over east that a wall faces. @param weather from which the rain's direction is taken */
+export function azimuthOf(side: Facing, weather: WeatherYear): number {
+  if (typeof side === 'number') return side;
+  return side === 'rain' ? rainSide(weather) : DIRECTIONS[side];
 }
 
 const RAD = Math.PI / 180;
@@ -61,6 +77,18 @@ export function drivingRain(weather: WeatherYear, hour: number, azimuth: number)
   if (!rain || !windSpeed || temperature[hour]! <= 0) return 0;
   const toward = windDirection ? Math.cos((windDirection[hour]! - azimuth) * RAD) : 0.5;
   return (2 / 9) * windSpeed[hour]! * rain[hour]! ** (8 / 9) * Math.max(0, toward);
+}
+
+/** Heat film outdoors, W/(m²K): the least and the most that wind makes of it. */
+const LEAST_FILM = 10;
+const MOST_FILM = 25;
+/** Radiation, and 4 + 4·v of convection (EN ISO 6946:2017, Annex C), the wind at the wall half of that at 10 m. */
+const STILL_FILM = 8.6;
+const FILM_BY_WIND = 2;
+
+/** Heat film outdoors by the wind at 10 m, m/s. @returns W/(m²K) */
+export function windFilm(wind: number): number {
+  return Math.min(MOST_FILM, Math.max(LEAST_FILM, STILL_FILM + FILM_BY_WIND * wind));
 }
 
 /** Viscosity of air, Pa·s, and its density, kg/m³. */

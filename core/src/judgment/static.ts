@@ -5,7 +5,7 @@ import { dryPermeance } from '../materials/index.ts';
 import {
   dampVaporThickness,
   DAMP_WOOD,
-  frameStart,
+  judgedLayer,
   leakAtFifty,
   sheathingMoisture,
   threeColdestMonths,
@@ -25,7 +25,6 @@ import {
   vaporTrap,
 } from '../verdicts/index.ts';
 import type { CodePath } from '../prescriptive/index.ts';
-import { judgedLayer } from './judged-face.ts';
 import type { Decision, MoistureStatus } from './types.ts';
 
 /** A mean margin over the three coldest months from which on the judged face is warm enough, K. */
@@ -46,7 +45,7 @@ const DEEP = 6.5;
 const YEAR = '2018';
 
 /** The judged face through the year: its margin above the indoor dew point, K. */
-export interface JudgedFace {
+export interface JudgedMargin {
   layer: ResolvedLayer;
   /** January first. */
   margin: number[];
@@ -55,7 +54,7 @@ export interface JudgedFace {
 }
 
 /** The judged face of a wall. @returns null without one */
-export function judgedFaceOf(wall: ResolvedWall): JudgedFace | null {
+export function judgedMarginOf(wall: ResolvedWall): JudgedMargin | null {
   const layer = judgedLayer(wall);
   if (!layer) return null;
   const margins = (months: ResolvedWall['months']): number[] =>
@@ -121,7 +120,8 @@ function tightOutside({ layers, counted }: ResolvedWall, face: number): Resolved
   );
 }
 
-const airBarrierRelied = say`its air barrier, sealed at joints, edges and penetrations and tested`;
+/** What stands behind every wall that leaking air could wet. */
+export const airBarrierRelied = say`its air barrier, sealed at joints, edges and penetrations and tested`;
 
 /**
  * What a competent person says of a wall without a simulation, where nothing decides alone: by the face that leaking
@@ -129,7 +129,7 @@ const airBarrierRelied = say`its air barrier, sealed at joints, edges and penetr
  */
 export function judgeStatically(assessment: LayerAssessment): Decision {
   const { wall } = assessment;
-  const face = judgedFaceOf(wall);
+  const face = judgedMarginOf(wall);
   const name = face && layerName(assessment, face.layer);
   const decide = (
     moisture: MoistureStatus,

@@ -5,3 +5,4 @@ export * from './sold.ts';
 export * from './types.ts';
 export * from './vapor-class.ts';
 export * from './basis.ts';
+export * from './cladding.ts';

@@ -81,14 +81,27 @@ export function parseAirLeak(text: string, system: UnitSystem, path = 'flow'): n
 }
 
 /**
+ * Reads q50, the air that an envelope lets through at 50 Pa for its area.
+ *
+ * @param text as `parseAirLeak`, `at 50 Pa` may follow; a bare number is in cfm/ft² or m³/(h·m²)
+ * @returns m³/(h·m²)
+ * @throws InputError as `parseAirLeak`
+ */
+export function parseLeakAtFifty(text: string, system: UnitSystem, path = 'q50'): number {
+  const plain = text.replace(/at\s+50\s*pa\s*$/i, '').trim();
+  const bare = system === 'metric' && /^[\d.,]+$/.test(plain);
+  return 3600 * parseAirLeak(bare ? `${plain} m³/(h·m²)` : plain, system, path);
+}
+
+/**
  * Reads an opening along a length, as at the top or bottom of a gap.
  *
  * @param text `2.4 in²/ft`, `5000 mm²/m`, `50 cm²/m`; a bare number is in in²/ft or mm²/m
  * @returns m²/m
- * @throws InputError when it is not above zero, beyond 1 m²/m or in another unit
+ * @throws InputError when it is below zero, beyond 1 m²/m or in another unit
  */
 export function parseOpening(text: string, system: UnitSystem, path = 'opening'): number {
-  const allowed = 'above 0, in in²/ft, cm²/m or mm²/m';
+  const allowed = '0 (closed) or above, in in²/ft, cm²/m or mm²/m';
   const { value, unit } = readNumber(text, path, allowed);
   const plain = unit.replace(/[\s.²^]/g, '').replace(/2\//, '/');
   const factors: Record<string, number> = {
@@ -98,7 +111,7 @@ export function parseOpening(text: string, system: UnitSystem, path = 'opening')
     'mm/m': 1e-6,
   };
   const opening = value * (factors[plain] ?? NaN);
-  if (!(opening > 0 && opening <= 1))
+  if (!(opening >= 0 && opening <= 1))
     throw new InputError(path, `“${text}” is not an opening`, allowed);
   return opening;
 }

@@ -1,23 +1,9 @@
-import data from '../../data/cladding.json' with { type: 'json' };
-import { rolesOf } from '../materials/index.ts';
+import { claddingNeeds, rolesOf, type CladdingNeeds } from '../materials/index.ts';
 import { measured, say } from '../units/index.ts';
 import { freeLayerId, type Command, type Layer, type ResolvedLayer } from '../wall/index.ts';
 import type { LayerAssessment } from '../assess.ts';
 import type { LayerRule } from './types.ts';
 import { layerName, lower } from './words.ts';
-
-interface CladdingNeeds {
-  id: string;
-  materials: string[];
-  gap: { min: number; wetClimateMin: number; recommended: number; note?: string };
-  module?: { kind: string };
-}
-
-const NEEDS = new Map(
-  (data.claddings as unknown as CladdingNeeds[]).flatMap((cladding) =>
-    cladding.materials.map((material) => [material, cladding] as const),
-  ),
-);
 
 /** Furring for a gap where a wall has none: strips of this width and spacing, m. */
 const STRIP = { width: 0.0889, spacing: 0.4064, thickness: 0.019 };
@@ -34,9 +20,9 @@ interface Gap {
 }
 
 function gapOf({ wall }: LayerAssessment): Gap | null {
-  const cladding = wall.layers.findLast((layer) => layer.fillId && NEEDS.has(layer.fillId));
+  const cladding = wall.layers.findLast((layer) => layer.fillId && claddingNeeds(layer.fillId));
   if (!cladding) return null;
-  const needs = NEEDS.get(cladding.fillId!)!;
+  const needs = claddingNeeds(cladding.fillId!)!;
   let actual = 0;
   const layers: string[] = [];
   for (let i = cladding.index - 1; i >= 0; i--) {

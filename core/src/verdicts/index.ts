@@ -54,7 +54,7 @@ export { layerOrder } from './layer-order.ts';
 export { bearable, monthlyCondensation } from './monthly-condensation.ts';
 export { retarderSide } from './retarder-side.ts';
 export { sunDriven } from './sun-driven.ts';
-export { vaporTrap } from './vapor-trap.ts';
+export { shutInWood, vaporTrap } from './vapor-trap.ts';
 export { waterBarrier } from './water-barrier.ts';
 export { layerName, lower } from './words.ts';
 

@@ -59,6 +59,20 @@ function worstTrap({ wall }: LayerAssessment): Trap | null {
   return worst;
 }
 
+/** The wood that is shut in between two class I layers, a panel before studs, or null. */
+export function shutInWood(assessment: LayerAssessment): ResolvedLayer | null {
+  const { wall } = assessment;
+  const layers = wall.layers.slice(0, wall.counted);
+  const tight = layers.filter((layer) => openPermeance(layer) <= CLASS_I);
+  const shut = layers.filter(
+    (layer) =>
+      isWooden(layer) &&
+      tight.some(({ index }) => index < layer.index) &&
+      tight.some(({ index }) => index > layer.index),
+  );
+  return shut.find(({ source }) => source.kind === 'sheet') ?? shut[0] ?? null;
+}
+
 /** How the wood panel that dries worst does so. */
 function dryingText(assessment: LayerAssessment): Message {
   const best = ({ inward, outward }: Drying): number =>

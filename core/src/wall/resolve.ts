@@ -94,7 +94,7 @@ export const FILMS = {
 
 /** The wall file that a project's wall stands for: what it leaves out comes from the brief. */
 export function withBrief(wall: ProjectWall, brief: Brief): WallFile {
-  const { targets, airtightness, code } = { ...brief, ...wall };
+  const { targets, airtightness, exposure, code } = { ...brief, ...wall };
   return {
     ...wall,
     convention: wall.convention ?? brief.convention,
@@ -102,6 +102,7 @@ export function withBrief(wall: ProjectWall, brief: Brief): WallFile {
     outdoor: wall.outdoor ?? brief.outdoor,
     ...(targets ? { targets } : {}),
     ...(airtightness ? { airtightness } : {}),
+    ...(exposure ? { exposure } : {}),
     ...(code ? { code } : {}),
   };
 }

@@ -232,6 +232,16 @@ const airtightness = Joi.object({
   pressure: positive.max(1000).required(),
 }).unknown();
 
+const exposure = Joi.object({
+  rain: Joi.number().min(0).max(1),
+  sides: Joi.array()
+    .items(Joi.string().valid('north', 'east', 'south', 'west', 'rain'))
+    .min(1)
+    .max(5),
+  start: Joi.number().integer().min(0).max(8759),
+  relativeHumidity: Joi.number().greater(0).max(1),
+}).unknown();
+
 const outsideLeast = Joi.object({
   shallow: Joi.number().min(0).max(100),
   deep: Joi.number().min(0).max(100),
@@ -274,6 +284,7 @@ const wallFields = {
   name: text.max(200).required(),
   targets,
   airtightness,
+  exposure,
   code,
   layers: Joi.array().items(layer).max(MOST_LAYERS).required(),
   fasteners: Joi.array()
@@ -309,6 +320,7 @@ export const briefSchema = Joi.object({
   outdoor: outdoor.required(),
   targets,
   airtightness,
+  exposure,
   code,
 }).unknown();
 

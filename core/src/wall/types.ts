@@ -96,6 +96,18 @@ export interface Fastener {
   to: string;
 }
 
+/** What the standard exposure of the judgment is changed to. */
+export interface Exposure {
+  /** Rain that gets behind a cladding without a drained gap, share of the driven rain. */
+  rain?: number;
+  /** The sides that are run; `rain` is the one that most rain is driven from. */
+  sides?: ('north' | 'east' | 'south' | 'west' | 'rain')[];
+  /** Hour of the year at which the runs start. */
+  start?: number;
+  /** RH of everything at the start, 0 to 1. */
+  relativeHumidity?: number;
+}
+
 /** A wall file: one assembly, SI, indoors first. `docs/wall-file.md` describes it. */
 export interface WallFile {
   format: 'eldrun-wall';
@@ -106,6 +118,7 @@ export interface WallFile {
   outdoor: Outdoor;
   targets?: Targets;
   airtightness?: Airtightness;
+  exposure?: Exposure;
   code?: CodePath;
   layers: Layer[];
   fasteners?: Fastener[];
@@ -120,6 +133,7 @@ export interface Brief {
   outdoor: Outdoor;
   targets?: Targets;
   airtightness?: Airtightness;
+  exposure?: Exposure;
   code?: CodePath;
 }
 
@@ -130,6 +144,7 @@ export const BRIEF_FIELDS = [
   'outdoor',
   'targets',
   'airtightness',
+  'exposure',
   'code',
 ] as const satisfies readonly (keyof Brief)[];
 

@@ -13,8 +13,8 @@ const years = useYears();
 
 type Second = { change: Partial<RunChoices> } | { wall: string };
 
-/** Air that leaks in where a run is laid over with a leak, m³/(m²·s). */
-const LEAK = 2e-5;
+/** q50 where a run is laid over with a larger leak, m³/(h·m²). */
+const LEAK = 9;
 
 const options = computed(() => {
   const { side, leak, rainShare, path } = years.choices;
@@ -24,10 +24,11 @@ const options = computed(() => {
   };
   if (wall.assessment && ventilatedGap(wall.assessment.wall))
     add('without the gap’s air', { gapBy: 'changes', airChanges: 0 });
-  if (leak === 0) add('with an air leak from indoors', { leak: LEAK });
+  if (leak === null || leak < LEAK) add('with three times the usual air leak', { leak: LEAK });
+  if (leak !== 0) add('without an air leak', { leak: 0 });
   add(
-    rainShare === 0 ? 'with 1 % of the rain' : 'without rain that gets in',
-    rainShare === 0 ? { rainShare: 0.01 } : { rainShare: 0 },
+    rainShare ? 'without rain that gets in' : 'with 1 % of the rain',
+    rainShare ? { rainShare: 0 } : { rainShare: 0.01 },
   );
   for (const other of ['north', 'east', 'south', 'west'] as const)
     if (other !== side) add(`facing ${other}`, { side: other });

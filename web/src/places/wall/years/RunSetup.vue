@@ -2,13 +2,16 @@
 import { computed } from 'vue';
 import {
   EXPOSURES,
+  gapOpening,
   formatText,
   layerName,
+  leakAtFifty,
   MONTHS,
-  parseAirLeak,
+  parseLeakAtFifty,
   parseLength,
   parseNumber,
   parseOpening,
+  rainBehind,
   SHELTERS,
   storingLayers,
   ventilatedGap,
@@ -39,10 +42,13 @@ const lengths = computed(() =>
     })),
 );
 const START = MONTHS.map((label, value) => ({ value, label }));
-const SIDES = (['north', 'east', 'south', 'west'] as const).map((value) => ({
-  value: value,
-  label: value[0]!.toUpperCase() + value.slice(1),
-}));
+const SIDES = [
+  ...(['north', 'east', 'south', 'west'] as const).map((value) => ({
+    value: value as string,
+    label: value[0]!.toUpperCase() + value.slice(1),
+  })),
+  { value: 'rain', label: 'Where rain comes from' },
+];
 const PATHS = [
   { value: 'cavity', label: 'the cavity' },
   { value: 'member', label: 'the members' },
@@ -67,6 +73,20 @@ const named = computed(() =>
     label: `${layer.index + 1} ${layerName(wall.assessment!, layer)}`,
   })),
 );
+/** What the wall itself says where a choice is left open. */
+const standard = computed(() => {
+  const resolved = wall.assessment?.wall;
+  if (!resolved) return { rain: 0, leak: 0, opening: 0 };
+  return {
+    rain: rainBehind(resolved)?.share ?? 0,
+    leak: leakAtFifty(resolved.file.airtightness),
+    opening: gap.value ? gapOpening(resolved, gap.value) * 1e-6 : 0,
+  };
+});
+/** An empty entry goes back to what the wall says. */
+const orOpen = <T,>(text: string, read: (text: string) => T): T | null =>
+  text.trim() ? read(text) : null;
+
 const hasMembers = computed(() => Boolean(wall.assessment?.wall.mainFrame));
 
 const startText = (share: number | null | undefined): string =>
@@ -103,14 +123,21 @@ function setLayerStart(id: string, text: string): void {
     />
     <TextField
       label="Rain that gets in"
-      :value="`${+(100 * years.choices.rainShare).toFixed(2)} %`"
-      :take="(text: string) => set({ rainShare: parseNumber(text, 'rain', 0, 100, '%') / 100 })"
-      hint="of the driven rain"
+      :value="`${+(100 * (years.choices.rainShare ?? standard.rain)).toFixed(2)} %`"
+      :take="
+        (text: string) =>
+          set({ rainShare: orOpen(text, (t) => parseNumber(t, 'rain', 0, 100, '%') / 100) })
+      "
+      :hint="years.choices.rainShare === null ? 'by how the cladding drains' : 'of the driven rain'"
     />
     <TextField
       label="Air leak from indoors"
-      :value="formatText('airLeak', years.choices.leak, project.units)"
-      :take="(text: string) => set({ leak: parseAirLeak(text, project.units, 'leak') })"
+      :value="formatText('leakAtFifty', years.choices.leak ?? standard.leak, project.units)"
+      :take="
+        (text: string) =>
+          set({ leak: orOpen(text, (t) => parseLeakAtFifty(t, project.units, 'leak')) })
+      "
+      hint="of the house, driven by the stack"
     />
     <TextField
       v-if="gap && years.choices.gapBy === 'changes'"
@@ -122,8 +149,12 @@ function setLayerStart(id: string, text: string): void {
     <TextField
       v-else-if="gap"
       label="Gap, openings"
-      :value="formatText('openingPerLength', years.choices.opening, project.units)"
-      :take="(text: string) => set({ opening: parseOpening(text, project.units) })"
+      :value="
+        formatText('openingPerLength', years.choices.opening ?? standard.opening, project.units)
+      "
+      :take="
+        (text: string) => set({ opening: orOpen(text, (t) => parseOpening(t, project.units)) })
+      "
       hint="at top and at bottom"
     />
     <TextField
