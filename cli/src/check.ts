@@ -7,36 +7,69 @@ import { resultTable } from './table.ts';
 export interface CheckOptions {
   json: boolean;
   strict: boolean;
+  hourly: boolean;
   units: UnitSystem;
 }
 
+/** One file to evaluate. */
+export interface CheckJob {
+  file: string;
+  hourly: boolean;
+  units: UnitSystem;
+}
+
+export type Checked = { result: ResultFile } | { problem: string };
+
+/** Evaluates files; what they came to is handed on in their order. */
+export type Evaluator = (jobs: readonly CheckJob[]) => AsyncIterable<Checked>;
+
+/** Reads and evaluates one wall file. */
+export async function checkFile({ file, hourly, units }: CheckJob): Promise<Checked> {
+  try {
+    return {
+      result: evaluate(parseWallFile(await readText(file)), { sentences: units, hourly }),
+    };
+  } catch (error) {
+    return { problem: explain(error) };
+  }
+}
+
+/** One file after the other. */
+export async function* inTurn(jobs: readonly CheckJob[]): AsyncIterable<Checked> {
+  for (const job of jobs) yield await checkFile(job);
+}
+
+/** Whether a result fails under `--strict`: its judgment, or a verdict beside it. */
+const fails = ({ judgment, verdicts }: ResultFile): boolean =>
+  judgment.moisture === 'fail' || verdicts.some(({ status }) => status === 'fail');
+
 /**
- * Evaluates wall files one after the other; a bad one is reported and the others still run.
+ * Evaluates wall files; a bad one is reported and the others still run.
  *
- * @returns 0, 1 when a verdict fails under `strict`, 2 when any file was bad
+ * @returns 0, 1 when the judgment or a verdict fails under `strict`, 2 when any file was bad
  */
 export async function check(
   files: string[],
-  options: CheckOptions,
+  { json, strict, hourly, units }: CheckOptions,
   output: Output,
+  evaluator: Evaluator = inTurn,
 ): Promise<number> {
   let bad = false;
-  let fails = false;
-  for (const file of files) {
-    let result: ResultFile;
-    try {
-      const units = options.json ? 'metric' : options.units;
-      result = evaluate(parseWallFile(await readText(file)), {}, units);
-    } catch (error) {
-      output.stderr.write(`${file}: ${explain(error)}\n`);
+  let failing = false;
+  let next = 0;
+  const jobs = files.map((file) => ({ file, hourly, units: json ? ('metric' as const) : units }));
+  for await (const checked of evaluator(jobs)) {
+    const file = files[next++]!;
+    if ('problem' in checked) {
+      output.stderr.write(`${file}: ${checked.problem}\n`);
       bad = true;
       continue;
     }
-    fails ||= result.verdicts.some(({ status }) => status === 'fail');
+    failing ||= fails(checked.result);
     output.stdout.write(
-      options.json ? `${JSON.stringify(result)}\n` : resultTable(file, result, options.units),
+      json ? `${JSON.stringify(checked.result)}\n` : resultTable(file, checked.result, units),
     );
   }
   if (bad) return EXIT.badInput;
-  return options.strict && fails ? EXIT.verdictFails : EXIT.ok;
+  return strict && failing ? EXIT.verdictFails : EXIT.ok;
 }

@@ -1,22 +1,23 @@
 import { parseArgs } from 'node:util';
-import { check } from './check.ts';
+import { check, type Evaluator } from './check.ts';
 import { EXIT, type Output } from './output.ts';
 import { simulateFiles } from './simulate.ts';
 
-const HELP = `eldrun check FILE… [--json] [--strict] [--units imperial|metric]
+const HELP = `eldrun check FILE… [--hourly] [--json] [--strict] [--units imperial|metric]
 eldrun simulate FILE… [--json]
 
-check computes what framed walls are worth and whether their sheathing stays above
-the indoor dew point. Each FILE is a wall file (eldrun-wall, version 1).
+check computes what framed walls are worth and judges whether they stay dry. Each
+FILE is a wall file (eldrun-wall, version 1).
 simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulation,
 version 1).
 
+  --hourly   judge by two years hour by hour in the standard exposure, on all cores
   --json     one result a line, in the order of the files, SI and unrounded
-  --strict   exit 1 when a verdict fails
+  --strict   exit 1 when the judgment or a verdict fails
   --units    units of the table (default metric)
   --help     this text
 
-Exit: 0 done, 1 a verdict fails under --strict, 2 bad input.
+Exit: 0 done, 1 something fails under --strict, 2 bad input.
 The adopted local code governs; structure and fire belong to licensed professionals.
 `;
 
@@ -25,9 +26,10 @@ The adopted local code governs; structure and fire belong to licensed profession
  *
  * @param argv arguments after the program's name
  * @param output where to write
+ * @param parallel evaluates several files at once, where hours are run
  * @returns the exit code
  */
-export async function run(argv: string[], output: Output): Promise<number> {
+export async function run(argv: string[], output: Output, parallel?: Evaluator): Promise<number> {
   let parsed;
   try {
     parsed = parseArgs({
@@ -36,6 +38,7 @@ export async function run(argv: string[], output: Output): Promise<number> {
       options: {
         json: { type: 'boolean', default: false },
         strict: { type: 'boolean', default: false },
+        hourly: { type: 'boolean', default: false },
         units: { type: 'string', default: 'metric' },
         help: { type: 'boolean', short: 'h', default: false },
       },
@@ -64,5 +67,6 @@ export async function run(argv: string[], output: Output): Promise<number> {
     );
     return EXIT.badInput;
   }
-  return check(files, { json: values.json, strict: values.strict, units: values.units }, output);
+  const { json, strict, hourly, units } = values;
+  return check(files, { json, strict, hourly, units }, output, hourly ? parallel : undefined);
 }

@@ -2,6 +2,9 @@ import { formatText, MONTHS, type ResultFile, type UnitSystem } from '@eldrun/co
 
 const SIGN = { fail: '■ FAIL', caution: '◆ CAUTION', info: '○ NOTE', pass: '● PASS' } as const;
 
+const WORDS = { fail: 'still fails', caution: 'then a caution', pass: 'then passes' } as const;
+const BASIS = { static: 'an estimate', hourly: 'simulated' } as const;
+
 const METHOD = { section: 'section', wholeWall: 'section and whole wall' } as const;
 
 /** A result as a table for a terminal. */
@@ -43,10 +46,18 @@ export function resultTable(file: string, result: ResultFile, units: UnitSystem)
       ? verdict
       : `${verdict}, at most ${formatText('waterPerArea', peak, units)} in ${[...new Set(planes.map(({ layer }) => layer))].join(', ')}`,
   ]);
+  const { judgment } = result;
+  rows.unshift(
+    ['Moisture', `${SIGN[judgment.moisture]}, ${BASIS[judgment.basis]}. ${judgment.decides.text}`],
+    ...judgment.relies.map((text): [string, string] => ['relies on', text]),
+    ['Code', `${judgment.code.status}: ${judgment.code.row}`],
+  );
   const width = Math.max(...rows.map(([label]) => label.length));
   return [
     `${result.wall}  (${file})`,
     ...rows.map(([label, value]) => `  ${label.padEnd(width)}  ${value}`),
+    ...judgment.fixes.map(({ label, after, gives }) => `  → ${label}: ${WORDS[after]}. ${gives}`),
+    ...(judgment.refused ? [`  ${judgment.refused}`] : []),
     ...result.verdicts.flatMap(({ status, title, reason, fixes }) => [
       `  ${SIGN[status].padEnd(9)} ${title}`,
       `            ${reason}`,

@@ -1,5 +1,16 @@
-import { assess } from './assess.ts';
+import { assess, type Assessment } from './assess.ts';
 import type { Thermal } from './heat/index.ts';
+import {
+  judgeWithRuns,
+  judgmentFixSteps,
+  madeUpWeather,
+  missingForRuns,
+  noWorseThan,
+  planRuns,
+  runPlan,
+  type Judgment,
+  type JudgmentFixes,
+} from './judgment/index.ts';
 import type { Materials } from './materials/index.ts';
 import {
   monthlyBalance,
@@ -7,7 +18,7 @@ import {
   type DryingPermeance,
   type MonthlyWater,
 } from './moisture/index.ts';
-import { messageText, type UnitSystem } from './units/index.ts';
+import { messageText, type Message, type UnitSystem } from './units/index.ts';
 import { verdictsOf, type Effect, type Status } from './verdicts/index.ts';
 import type { Command, WallFile } from './wall/index.ts';
 
@@ -23,6 +34,23 @@ export interface ResultFile {
     monthly: MonthlyWater;
     vapor: DryingPermeance | null;
   };
+  judgment: {
+    moisture: Judgment['moisture'];
+    basis: Judgment['basis'];
+    decides: { id: string; text: string };
+    relies: string[];
+    code: { status: Judgment['code']['status']; row: string };
+    /** Changes after which it is better, the least first, each judged again. */
+    fixes: {
+      label: string;
+      commands: Command[];
+      effect: Effect;
+      after: Judgment['moisture'];
+      gives: string;
+    }[];
+    /** Where only more insulation outside than should be hung on a wall would do. */
+    refused?: string;
+  };
   quantities: { thickness: number; cost: number; carbon: number; incomplete: string[] };
   verdicts: {
     id: string;
@@ -34,38 +62,90 @@ export interface ResultFile {
   problems: string[];
 }
 
+export interface EvaluateOptions {
+  /** Materials beyond the library and the file's own. */
+  materials?: Materials;
+  /** The units in which sentences are written; the numbers are always SI. */
+  sentences?: UnitSystem;
+  /** Whether the standard exposure is run, hour by hour, so that the judgment stands on it. */
+  hourly?: boolean;
+}
+
 /**
  * The front door: from a validated wall file to its result file.
  *
  * @param file a wall file that `validateWall` has passed
- * @param projectMaterials materials beyond the library and the file's own
- * @param sentences the units in which titles and reasons are written; the numbers are always SI
  * @throws InputError where a number cannot be computed
  */
 export function evaluate(
   file: WallFile,
-  projectMaterials: Materials = {},
-  sentences: UnitSystem = 'metric',
+  { materials = {}, sentences = 'metric', hourly = false }: EvaluateOptions = {},
 ): ResultFile {
-  const assessment = assess(file, projectMaterials);
+  const assessment = assess(file, materials);
   const { thickness, cost, carbon, incomplete } = assessment.quantities;
   const { monthly, vapor } = monthlyBalance(assessment.wall);
+  const text = (message: Message): string => messageText(message, sentences);
+  const judged = judgedFile(assessment, materials, hourly);
+  const { moisture, basis, decides, relies, code } = judged.judgment;
   return {
     format: 'eldrun-result',
     version: 1,
     wall: file.name,
     thermal: assessment.thermal,
     moisture: { ...assessment.moisture, monthly, vapor },
+    judgment: {
+      moisture,
+      basis,
+      decides: { id: decides.id, text: text(decides.text) },
+      relies: relies.map(text),
+      code: { status: code.status, row: text(code.row) },
+      fixes: judged.fixes.fixes.map((fix) => ({
+        ...fix,
+        label: text(fix.label),
+        gives: text(fix.gives),
+      })),
+      ...(judged.fixes.refused ? { refused: text(judged.fixes.refused) } : {}),
+    },
     quantities: { thickness, cost, carbon, incomplete },
-    verdicts: verdictsOf(assessment, projectMaterials).map((verdict) => ({
+    verdicts: verdictsOf(assessment, materials, noWorseThan(assessment)).map((verdict) => ({
       id: verdict.id,
       status: verdict.status,
-      title: messageText(verdict.title, sentences),
-      reason: messageText(verdict.reason, sentences),
-      fixes: verdict.fixes.map((fix) => ({ ...fix, label: messageText(fix.label, sentences) })),
+      title: text(verdict.title),
+      reason: text(verdict.reason),
+      fixes: verdict.fixes.map((fix) => ({ ...fix, label: text(fix.label) })),
     })),
-    problems: incomplete.map(
-      (id) => `layer “${id}” has no price or no carbon figure: the sums leave it out`,
-    ),
+    problems: [
+      ...incomplete.map(
+        (id) => `layer “${id}” has no price or no carbon figure: the sums leave it out`,
+      ),
+      ...(judged.problem ? [judged.problem] : []),
+    ],
   };
+}
+
+/** The judgment, on the standard exposure where hours are run; what mends it; and why it stays static where it does. */
+function judgedFile(
+  assessment: Assessment,
+  materials: Materials,
+  hourly: boolean,
+): { judgment: Judgment; fixes: JudgmentFixes; problem: string | null } {
+  const missing = hourly ? missingForRuns(assessment.wall) : null;
+  const weather = hourly && !missing ? madeUpWeather(assessment.wall) : null;
+  const plan = weather && planRuns(assessment, weather);
+  const runs = plan && runPlan(plan, weather!, materials);
+  const failed = runs?.standard.find(({ problem }) => problem !== null)?.problem ?? null;
+  const judgment = judgeWithRuns(assessment, runs);
+  const why = missing ?? failed;
+  return {
+    judgment,
+    fixes: allOf(judgmentFixSteps(assessment, judgment, materials, failed ? null : weather)),
+    problem: why && `no hourly run, the judgment is static: ${why}`,
+  };
+}
+
+/** What a generator returns at its end. */
+function allOf<T>(steps: Generator<unknown, T>): T {
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
 }

@@ -10,6 +10,7 @@ import {
   schoolOf,
   swapStrategy,
   verdictsOf,
+  type Layer,
   type WallFile,
 } from '../src/index.ts';
 import { InputError } from '../src/errors.ts';
@@ -95,7 +96,7 @@ describe('verdict on the retarder and the outside insulation', () => {
   test('paint alone needs the row outside; the fix reaches it', () => {
     const file = painted(coldWall(code('2018')));
     const verdict = verdictOf(file, 'code-retarder')!;
-    expect(verdict.status).toBe('fail');
+    expect(verdict.status).toBe('caution');
     expect(title(file, 'code-retarder')).toMatch(
       /below the code row for class III: R 6\.\d of R 11\.3/,
     );
@@ -107,11 +108,11 @@ describe('verdict on the retarder and the outside insulation', () => {
     expect(verdictOf(mended, 'code-retarder')!.status).toBe('pass');
   });
 
-  test('class II inside is enough, none is not, and an edition nobody chose only cautions', () => {
+  test('class II inside is enough, none is not, and a code never fails a wall by itself', () => {
     expect(
       verdictOf(withInner(coldWall(code('2018')), 'kraft-facing'), 'code-retarder')!.status,
     ).toBe('pass');
-    expect(verdictOf(coldWall(code('2018')), 'code-retarder')!.status).toBe('fail');
+    expect(verdictOf(coldWall(code('2018')), 'code-retarder')!.status).toBe('caution');
     expect(verdictOf(coldWall(), 'code-retarder')!.status).toBe('caution');
     expect(verdictOf(coldWall({ convention: 'iso' }), 'code-retarder')).toBeUndefined();
   });
@@ -119,7 +120,47 @@ describe('verdict on the retarder and the outside insulation', () => {
   test('vented cladding over listed sheathing does instead, in the zones that say so', () => {
     const bare = painted(without(coldWall(code('2018', '5A')), 'board'));
     expect(verdictOf(bare, 'code-retarder')!.status).toBe('pass');
-    expect(verdictOf({ ...bare, ...code('2018', '6A') }, 'code-retarder')!.status).toBe('fail');
+    expect(verdictOf({ ...bare, ...code('2018', '6A') }, 'code-retarder')!.status).toBe('caution');
+    // Insulated sheathing counts as a panel, and with its R.
+    const insulated = withLayer(painted(without(coldWall(code('2018', '5A')), 'board')), 'osb', {
+      material: 'insulated-structural-sheathing-r9',
+      thickness: 0.0492,
+    });
+    expect(title(insulated, 'code-retarder')).toMatch(/R 9\.\d outside, R 7\.5 asked for/);
+    const thinner = withLayer(insulated, 'osb', {
+      material: 'insulated-structural-sheathing-r3',
+      thickness: 0.0238,
+    });
+    expect(title(thinner, 'code-retarder')).toMatch(/under this vented cladding/);
+  });
+
+  test('spray foam on the inner side of the sheathing counts as outside', () => {
+    const base = painted(coldWall(code('2018', '6A')));
+    const flashed = {
+      ...without(base, 'board', 'gap', 'lap'),
+      layers: without(base, 'board', 'gap', 'lap').layers.flatMap((layer) =>
+        layer.id === 'studs'
+          ? [
+              { ...layer, thickness: 0.0889 },
+              { ...layer, id: 'foam', thickness: 0.0508, fill: 'spray-foam-closed-cell' } as Layer,
+            ]
+          : [layer],
+      ),
+    };
+    expect(title(flashed, 'code-retarder')).toMatch(/R 1\d\.\d outside, R 11\.3 asked for/);
+    const open = withLayer(flashed, 'foam', { fill: 'spray-foam-open-cell' });
+    expect(title(open, 'code-retarder')).toMatch(/R 0\.0 of R 11\.3/);
+  });
+
+  test('in 2021 what opens in a wet cup may stand in the south, and zone 4 takes class III', () => {
+    const south = (id: string) =>
+      withInner(coldWall({ ...code('2021', '2A'), outdoor: { climate: 'hot-humid' } }), id);
+    expect(title(south('vapor-retarder-primer'), 'code-retarder')).toMatch(/not permitted/);
+    expect(title(south('kraft-facing'), 'code-retarder')).toMatch(/asks for no/);
+    expect(title(painted(coldWall(code('2021', '4A'))), 'code-retarder')).toMatch(
+      /Class III inside is allowed in zone 4 except marine/,
+    );
+    expect(verdictOf(coldWall(code('2021', '4A')), 'code-retarder')!.status).toBe('caution');
   });
 
   test('foam outside a class II retarder has a row of its own in 2021', () => {
@@ -164,7 +205,7 @@ describe('verdict on insulation rows', () => {
       /Meets the code’s R-value row/,
     );
     const bare = without(coldWall(code('2018')), 'board');
-    expect(verdictOf(bare, 'code-insulation')).toMatchObject({ status: 'fail' });
+    expect(verdictOf(bare, 'code-insulation')).toMatchObject({ status: 'caution' });
     const mended = applyCommands(bare, verdictOf(bare, 'code-insulation')!.fixes[0]!.commands);
     expect(verdictOf(mended, 'code-insulation')!.status).toBe('pass');
     const outside = withLayer(
@@ -182,58 +223,6 @@ describe('other verdicts on moisture', () => {
       indoor: { temperature: 21, humidity: { kind: 'fixed', relativeHumidity: rh } },
       ...change,
     });
-
-  test('humidity too high: the fix is the highest that is safe', () => {
-    const file = withLayer(cold(0.45), 'board', { thickness: 0.0762 });
-    const { status, fixes } = verdictOf(file, 'indoor-humidity')!;
-    expect(status).toBe('caution');
-    const mended = applyCommands(file, fixes[0]!.commands);
-    expect(verdictOf(mended, 'sheathing-dew-point')!.status).not.toBe('fail');
-    // One percent more is too much.
-    const indoor = mended.indoor;
-    const { relativeHumidity } = indoor.humidity as { relativeHumidity: number };
-    expect(
-      verdictOf(
-        { ...file, ...cold(relativeHumidity + 0.01), layers: file.layers },
-        'indoor-humidity',
-      )!.status,
-    ).toBe('caution');
-  });
-
-  test('a class steps down, months are capped, and nobody is asked to live below 20 %', () => {
-    const byClass = withLayer(
-      coldWall({
-        outdoor: { climate: 'mixed-marine' },
-        indoor: { temperature: 20, humidity: { kind: 'class', class: 4 } },
-      }),
-      'board',
-      { thickness: 0.0762 },
-    );
-    const fix = verdictOf(byClass, 'indoor-humidity')!.fixes[0]!;
-    expect(fix.commands[0]).toMatchObject({
-      type: 'setIndoor',
-      indoor: { humidity: { kind: 'class' } },
-    });
-    const monthly = withLayer(
-      coldWall({
-        indoor: {
-          temperature: 21,
-          humidity: {
-            kind: 'monthly',
-            relativeHumidity: [0.5, 0.5, 0.45, 0.4, 0.5, 0.5, 0.5, 0.5, 0.5, 0.45, 0.45, 0.5],
-          },
-        },
-      }),
-      'board',
-      { thickness: 0.1016 },
-    );
-    const capped = verdictOf(monthly, 'indoor-humidity')!.fixes[0]!.commands[0] as unknown as {
-      indoor: { humidity: { relativeHumidity: number[] } };
-    };
-    expect(capped.indoor.humidity.relativeHumidity[0]).toBeLessThan(0.5);
-    expect(capped.indoor.humidity.relativeHumidity[6]).toBe(0.5);
-    expect(verdictOf(without(cold(0.35), 'board'), 'indoor-humidity')!.fixes).toEqual([]);
-  });
 
   test('a trap is found where no wood is: batts between foil and foil', () => {
     const base = coldWall();
@@ -281,20 +270,24 @@ describe('other verdicts on moisture', () => {
     );
   });
 
-  test('leaks: nothing at a warm plane, a caution at a cold one, less at a tighter house', () => {
+  test('a cold plane is explained: the design day, what a leak leaves, what humidity it would bear', () => {
+    const bare = verdictOf(without(coldWall(), 'board'), 'sheathing-dew-point')!;
+    expect(bare.status).toBe('info');
+    const text = messageText(bare.reason, 'metric');
+    expect(text).toMatch(/on the design day [\d.]+ K below/);
+    expect(text).toMatch(/at 3\.0 m³\/\(h·m²\) at 50 Pa, assumed, would leave 0\.\d+ kg\/m²/);
+    expect(text).toMatch(/up to \d+ % RH indoors/);
+    const stated = coldWall({ airtightness: { flow: 1e-3, pressure: 50 } });
     expect(
-      verdictOf(withLayer(coldWall(), 'board', { thickness: 0.2 }), 'air-leakage')!.status,
-    ).toBe('pass');
-    const bare = without(coldWall(), 'board');
-    expect(verdictOf(bare, 'air-leakage')!.status).toBe('caution');
-    expect(
-      verdictOf({ ...bare, airtightness: { flow: 1e-6, pressure: 4 } }, 'air-leakage')!.status,
-    ).toBe('info');
+      messageText(verdictOf(without(stated, 'board'), 'sheathing-dew-point')!.reason, 'metric'),
+    ).toMatch(/at 3\.6 m³\/\(h·m²\) at 50 Pa would leave/);
+    const warm = withLayer(coldWall(), 'board', { thickness: 0.2 });
+    expect(verdictOf(warm, 'sheathing-dew-point')!.status).toBe('pass');
   });
 
   test('paint alone leaves the sheathing damp; the checks disagree where they do', () => {
     const bare = painted(without(cold(0.35), 'board'));
-    expect(verdictOf(bare, 'sheathing-moisture')!.status).toBe('fail');
+    expect(verdictOf(bare, 'sheathing-moisture')!.status).toBe('caution');
     const variable = withInner(
       without(coldWall(code('2018')), 'board'),
       'variable-membrane-high-range',

@@ -6,7 +6,6 @@ import {
   messageText,
   R_VALUE,
   verdictsOf,
-  worstVerdict,
   type Verdict,
   type WallFile,
 } from '../src/index.ts';
@@ -66,26 +65,37 @@ describe('effective R', () => {
   });
 });
 
-test('sheathing under the dew point: how often, how far, mended by board', () => {
+test('sheathing under the dew point is explained: how often, how far', () => {
   const bare = without(coldWall(), 'board');
   const { status, title } = verdict(bare, 'sheathing-dew-point');
-  expect(status).toBe('fail');
+  expect(status).toBe('info');
   const { margin } = assess(bare).moisture.condensingPlane!;
   const months = margin.filter((m) => m < 0).length;
   expect(messageText(title, 'metric')).toContain(
     `${months} months, by up to ${(-Math.min(...margin)).toFixed(1)} K`,
   );
-  expectMended(bare, 'sheathing-dew-point', 2);
-  expectMended(coldWall(), 'sheathing-dew-point', 1);
 });
 
 test('a file’s own board without sizes is stepped by usual ones', () => {
   const wall = coldWall({
+    targets: { r: 30 * R_VALUE },
     materials: {
       wool: { name: 'Wool', category: 'board-insulation', conductivity: 0.035, vapor: { mu: 1 } },
     },
   });
-  expectMended(withLayer(wall, 'board', { material: 'wool' }), 'sheathing-dew-point', 1);
+  expectMended(withLayer(wall, 'board', { material: 'wool' }), 'effective-r', 1);
+});
+
+test('a fix may turn a note into a pass', () => {
+  // With more foam the cold plane, a note, becomes a warm one: that must not hide the step to 3 in.
+  for (const thickness of [0.0508, 0.0635]) {
+    const wall = withLayer(coldWall({ targets: { r: 33 * R_VALUE } }), 'board', {
+      material: 'polyiso-foil-faced',
+      thickness,
+    });
+    expect(verdict(wall, 'effective-r').status).toBe('fail');
+    expect(verdict(wall, 'effective-r').fixes.length).toBeGreaterThan(0);
+  }
 });
 
 test('framing loss: a wider spacing is offered with its factor', () => {
@@ -128,11 +138,9 @@ describe('control layers', () => {
   });
 
   test('no fix trades one failure for another: foam is not offered over an inner barrier', () => {
-    const wall = without(coldWall(), 'board');
+    const wall = without(coldWall({ targets: { r: 24 * R_VALUE } }), 'board');
     wall.layers.splice(1, 0, sheet('poly', 'polyethylene-6mil', 0.00015));
-    const words = verdict(wall, 'sheathing-dew-point').fixes.map((fix) =>
-      messageText(fix.label, 'metric'),
-    );
+    const words = verdict(wall, 'effective-r').fixes.map((fix) => messageText(fix.label, 'metric'));
     expect(words).toHaveLength(1);
     expect(words[0]).toMatch(/mineral wool/);
   });
@@ -189,12 +197,11 @@ test('order, steel and safety speak up where they apply', () => {
   expect(safety).toMatch(/licensed professional/);
 });
 
-test('the worst comes first, and the list shows the same worst', () => {
+test('the worst comes first', () => {
   const order = ['fail', 'caution', 'info', 'pass'];
   const wall = without(coldWall(), 'wrap', 'board');
   const ranks = verdictsFor(wall).map(({ status }) => order.indexOf(status));
   expect(ranks).toEqual(ranks.toSorted());
-  expect(worstVerdict(assess(wall)).id).toBe(verdictsFor(wall)[0]!.id);
 });
 
 test('a result file is plain, complete and the same each time', () => {

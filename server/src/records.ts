@@ -5,7 +5,7 @@ import {
   InputError,
   say,
   withBrief,
-  worstVerdict,
+  judge as judgeMoisture,
   type Brief,
   type Material,
   type Message,
@@ -103,11 +103,11 @@ interface Worst {
   title: Message;
 }
 
-/** Each verdict takes a solved section: those of walls that have not changed are kept, the latest asked for last. */
+/** Each judgment takes a solved section: those of walls that have not changed are kept, the latest asked for last. */
 const known = new Map<string, Worst>();
 const MOST_KNOWN = 500;
 
-/** The worst thing about a wall, for a list. Other requests get their turn before each wall that has to be solved. */
+/** The judgment of a wall, for a list. Other requests get their turn before each wall that has to be solved. */
 async function worstOf(
   document: ProjectWall,
   brief: Brief,
@@ -127,8 +127,8 @@ async function worstOf(
 
 function judge(document: ProjectWall, brief: Brief, materials: Record<string, Material>): Worst {
   try {
-    const { status, title } = worstVerdict(assess(withBrief(document, brief), materials));
-    return { status, title };
+    const { moisture, decides } = judgeMoisture(assess(withBrief(document, brief), materials));
+    return { status: moisture, title: decides.text };
   } catch (error) {
     if (!(error instanceof InputError)) throw error;
     return { status: 'fail', title: say`Cannot be computed: ${error.message}` };

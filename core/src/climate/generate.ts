@@ -118,9 +118,28 @@ function scaleTo(values: Float64Array, means: readonly number[]): void {
   });
 }
 
-/** Warmest hour of the day, and how much of the hours rain falls. */
+/** Warmest hour of the day. */
 const WARMEST = 15;
-const WET_HOURS = 0.1;
+
+/** Rain of a wet hour at 5 °C and below, mm, and what each K more adds: drizzle where it is cool, showers where it is warm. */
+const DRIZZLE = 0.8;
+const SHOWER = 0.08;
+
+/** Share of the hours that stay colder than the design temperature (ASHRAE, 99.6 %). */
+const COLDER = 0.004;
+
+/** The most that cold spells are drawn out, or drawn in, to reach it. */
+const MOST_DRAWN = 3;
+const LEAST_DRAWN = -0.3;
+
+/** Where wind comes from: westerlies beyond this latitude, trade winds within that one; degrees of either. */
+const WESTERLIES = { latitude: 36, from: 250 };
+const TRADES = { latitude: 28, from: 90 };
+/** Between them it comes off the sea, from the south. */
+const BETWEEN = 170;
+
+/** How far wind turns about that, degrees: in dry hours, and in wet ones, when it blows onto the windward side. */
+const TURNS = { dry: 75, wet: 30 };
 
 /**
  * A year of hours that has the monthly figures of a climate: day and night, spells of some days, cloud and rain that go
@@ -142,14 +161,10 @@ export function weatherOfClimate(
   const turn = noise(next, 40);
   const shower = noise(next, 3);
 
-  const temperature = temperatures(monthly.temperature, monthly.dailyRange, spell, weather);
-  // Rain falls in the hours that stand highest in the weather's noise.
-  const wetness = weather.map((value, h) => value + 0.5 * shower[h]!);
-  const limit = wetness.toSorted()[floor((1 - WET_HOURS) * HOURS)]!;
-  const rain = wetness.map((value) => max(0, value - limit) ** 1.3);
-  scaleTo(
-    rain,
-    monthly.rain.map((mm, m) => mm / (STARTS[m + 1]! - STARTS[m]!)),
+  const temperature = coldEnough(climate, spell, weather);
+  const rain = rainfall(
+    monthly,
+    weather.map((value, h) => value + 0.5 * shower[h]!),
   );
 
   const relativeHumidity = humidities(
@@ -162,7 +177,7 @@ export function weatherOfClimate(
   );
   const windSpeed = gust.map((value, h) => exp(0.45 * value + 0.15 * weather[h]!));
   scaleTo(windSpeed, monthly.windSpeed);
-  const sun = radiation(latitude, monthly.globalHorizontal, weather);
+  const sun = radiation(latitude, elevation, monthly.globalHorizontal, weather);
   return {
     name,
     latitude,
@@ -183,9 +198,84 @@ export function weatherOfClimate(
       return (clear + (1 - clear) * 0.8 * cloud) * 5.67e-8 * (t + 273.15) ** 4;
     }),
     windSpeed,
-    windDirection: turn.map((value) => (((245 + 60 * value) % 360) + 360) % 360),
+    windDirection: turn.map((value, h) => {
+      const turned = prevailing(latitude) + TURNS[rain[h]! > 0 ? 'wet' : 'dry'] * value;
+      return ((turned % 360) + 360) % 360;
+    }),
     rain,
   };
+}
+
+/** Where wind mostly comes from, degrees from north over east. */
+function prevailing(latitude: number): number {
+  const far = Math.abs(latitude);
+  const from =
+    far >= WESTERLIES.latitude ? WESTERLIES.from : far <= TRADES.latitude ? TRADES.from : BETWEEN;
+  // Mirrored south of the equator: westerlies from north-west, trade winds from the east, sea winds from the north.
+  return latitude >= 0 ? from : (540 - from) % 360;
+}
+
+/** Rain by hour, mm: in the hours of each month that stand highest in the weather's noise, as many as its rain takes. */
+function rainfall(
+  { temperature, rain: amounts }: YearFigures['monthly'],
+  wetness: Float64Array,
+): Float64Array {
+  const rain = new Float64Array(HOURS);
+  eachMonth((from, to, m) => {
+    const each = DRIZZLE + SHOWER * max(0, temperature[m]! - 5);
+    const wet = min(to - from, Math.ceil(amounts[m]! / each));
+    if (wet === 0) return;
+    const sorted = wetness.slice(from, to).sort();
+    const limit = sorted[to - from - wet - 1] ?? sorted[0]! - 1;
+    for (let h = from; h < to; h++) rain[h] = max(0, wetness[h]! - limit) ** 1.3;
+  });
+  scaleTo(
+    rain,
+    amounts.map((mm, m) => mm / (STARTS[m + 1]! - STARTS[m]!)),
+  );
+  return rain;
+}
+
+/**
+ * Temperatures whose cold spells reach the stated design temperature: the cold side of the spells is drawn out in the
+ * cold months until as few hours stay below it as should.
+ */
+function coldEnough(
+  { monthly, designTemperature }: YearFigures,
+  spell: Float64Array,
+  weather: Float64Array,
+): Float64Array {
+  const means = monthly.temperature;
+  const coldest = min(...means);
+  const year = means.reduce((sum, mean) => sum + mean, 0) / 12;
+  const drawn = (by: number): Float64Array => {
+    const spells = spell.map((value, h) => {
+      if (value >= 0) return value;
+      const cold = max(0, (year - means[MONTH_OF[h]!]!) / (year - coldest || 1));
+      return value * max(0, 1 - by * cold * value);
+    });
+    return temperatures(means, monthly.dailyRange, spells, weather);
+  };
+  const off = (values: Float64Array): number =>
+    values.toSorted()[floor(COLDER * HOURS)]! - designTemperature;
+  // Regula falsi on a curve that only falls; a tenth of a kelvin is near enough.
+  let [low, high] = [LEAST_DRAWN, MOST_DRAWN];
+  let values = drawn(0);
+  let now = off(values);
+  let [atLow, atHigh] = [Infinity, -Infinity];
+  let by = 0;
+  for (let round = 0; round < 8 && Math.abs(now) > 0.1; round++) {
+    if (now > 0) [low, atLow] = [by, now];
+    else [high, atHigh] = [by, now];
+    by = Number.isFinite(atLow - atHigh)
+      ? low + ((high - low) * atLow) / (atLow - atHigh)
+      : now > 0
+        ? min(high, by + 0.3)
+        : max(low, by - 0.15);
+    values = drawn(by);
+    now = off(values);
+  }
+  return values;
 }
 
 function temperatures(
@@ -257,7 +347,46 @@ function humidities(
 /** Solar constant, W/m². */
 const SOLAR = 1361;
 
-function radiation(latitude: number, means: readonly number[], weather: Float64Array) {
+/** More sun for each m of elevation: about 8 % a km. */
+const THIN_AIR = 8e-5;
+
+/** Sun by hour in proportion to what is wanted and never above a clear sky's, with each month's mean. */
+function underClearSky(
+  wanted: Float64Array,
+  clearSky: Float64Array,
+  means: readonly number[],
+): Float64Array {
+  const sun = new Float64Array(HOURS);
+  eachMonth((from, to, m) => {
+    const sum = means[m]! * (to - from);
+    const at = (factor: number): number => {
+      let total = 0;
+      for (let h = from; h < to; h++) {
+        sun[h] = min(factor * wanted[h]!, clearSky[h]!);
+        total += sun[h]!;
+      }
+      return total;
+    };
+    let factor = SOLAR;
+    for (let round = 0; round < 40; round++) {
+      const total = at(factor);
+      if (total <= 0 || Math.abs(total - sum) <= 1e-9 * sum) return;
+      factor *= min(10, sum / total);
+    }
+    // A month that states more than a clear sky gives has clear days throughout.
+    if (at(factor) >= sum * (1 - 1e-6)) return;
+    const most = clearSky.subarray(from, to).reduce((total, value) => total + value, 0);
+    for (let h = from; h < to; h++) sun[h] = (clearSky[h]! * sum) / most;
+  });
+  return sun;
+}
+
+function radiation(
+  latitude: number,
+  elevation: number,
+  means: readonly number[],
+  weather: Float64Array,
+) {
   const phi = (latitude * Math.PI) / 180;
   const above = Float64Array.from({ length: HOURS }, (_, h) => {
     const declination = 0.4093 * sin((2 * Math.PI * (284 + floor(h / 24) + 1)) / 365);
@@ -265,11 +394,16 @@ function radiation(latitude: number, means: readonly number[], weather: Float64A
     const height = sin(phi) * sin(declination) + cos(phi) * cos(declination) * cos(angle);
     return max(0, height);
   });
-  const globalHorizontal = above.map((height, h) => {
+  const wanted = above.map((height, h) => {
     const clear = min(1, max(0.15, 0.6 - 0.3 * weather[h]!));
-    return SOLAR * height * clear * height ** 0.15;
+    return height * clear * height ** 0.15;
   });
-  scaleTo(globalHorizontal, means);
+  // Under a clear sky (Haurwitz 1945), more in thin air.
+  const thin = 1 + THIN_AIR * max(0, elevation);
+  const clearSky = above.map((height) =>
+    height > 0 ? min(SOLAR * height, 1098 * thin * height * exp(-0.057 / height)) : 0,
+  );
+  const globalHorizontal = underClearSky(wanted, clearSky, means);
   // Diffuse share by the clearness of the hour (Erbs, Klein and Duffie 1982).
   const diffuseHorizontal = globalHorizontal.map((global, h) => {
     const k = above[h]! > 0.02 ? min(1, global / (SOLAR * above[h]!)) : 0;

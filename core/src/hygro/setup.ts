@@ -179,7 +179,7 @@ export function choicesOf(
   { start, hours, side, watch, path, rain, facade, leak, cavity, initial }: Transient,
   before: RunChoices,
 ): RunChoices {
-  const { exposure = 1, overhang = 1 } = rain ?? facade ?? {};
+  const { exposure = 1, overhang = 1 } = rain ?? facade ?? before;
   const { [watch]: own, ...others } = Object.fromEntries(
     Object.entries(initial.layers ?? {}).flatMap(([id, { moistureContent }]) =>
       moistureContent === undefined ? [] : [[id, moistureContent]],

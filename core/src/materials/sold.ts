@@ -13,23 +13,29 @@ const THICKEST = 0.32;
 /** Sizes for a file's own board that does not say how it is sold, m. */
 const USUAL_BOARDS = [0.0254, 0.0381, 0.0508, 0.0762, 0.1016];
 
-/** Thicknesses one or two boards as sold make together, thinnest first: m. */
+/** Two boards are no step of their own where one comes so close, m. */
+const APART = 0.004;
+
+/** Thicknesses that one board as sold makes, or two where none is so thick, thinnest first: m. */
 export function boardSteps(id: string, material: Material): BoardStep[] {
   const sold =
     material.thicknesses ??
     (Object.hasOwn(LIBRARY, id) ? LIBRARY[id]!.thicknesses : undefined) ??
     USUAL_BOARDS;
   const singles = sold.map((t) => ({ total: t, boards: [t] }));
-  const most = Math.max(0, ...sold);
+  const least = Math.max(...sold, 0) / 2;
   const pairs = sold.flatMap((a, i) =>
     sold
       .slice(i)
-      .filter((b) => a + b > most + 1e-6 && a + b <= THICKEST)
-      .map((b) => ({ total: a + b, boards: [b, a] })),
+      .map((b) => ({ total: a + b, boards: [b, a] }))
+      .filter(
+        ({ total }) =>
+          total > least && total <= THICKEST && sold.every((t) => Math.abs(t - total) > APART),
+      ),
   );
-  return [...singles, ...pairs].sort(
-    (x, y) => x.total - y.total || x.boards.length - y.boards.length,
-  );
+  return [...singles, ...pairs]
+    .sort((x, y) => x.total - y.total)
+    .filter(({ total }, i, all) => i === 0 || total - all[i - 1]!.total > 1e-6);
 }
 
 /** The thinnest step that is at least so thick, m, or null. */

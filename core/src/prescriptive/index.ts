@@ -1,5 +1,5 @@
 import data from '../../data/prescriptive.json' with { type: 'json' };
-import { PERM, R_VALUE } from '../units/index.ts';
+import { FOOT, PERM, POUND, R_VALUE } from '../units/index.ts';
 
 /** Editions of the US model codes for houses (IRC and IECC of that year) that rows are known of. */
 export const CODE_EDITIONS = ['2015', '2018', '2021', '2024'] as const;
@@ -31,8 +31,8 @@ export interface CodeRows {
   classTwo?: OutsideLeast;
   /** Whether a class I or II retarder that passes more than 1 perm by wet cup is allowed everywhere. */
   wetCupAllowed?: boolean;
-  /** Most permeance of spray foam whose R counts as outside, kg/(s·m²·Pa). */
-  sprayFoam?: number;
+  /** Spray foam whose R counts as outside: at least so dense, kg/m³, or at most so permeable at its thickness, kg/(s·m²·Pa). */
+  sprayFoam?: { density?: number; permeance?: number };
   /** Each suffices by itself. */
   options?: InsulationOption[];
   /** Of the assembly with its framing, as an alternative to the options, W/(m²K). */
@@ -70,7 +70,7 @@ const TABLES = data as unknown as {
   vaporRetarderRequired: Row[];
   vaporRetarderNotPermitted: (Row & { classes: RetarderClass[] })[];
   vaporRetarderWetCup: Row[];
-  sprayFoamAsContinuousInsulation: (Row & { atMostPerm: number })[];
+  sprayFoamAsContinuousInsulation: (Row & { atMostPerm?: number; minimumDensity?: number })[];
   classThreeContinuousInsulation: (Row & { framing: string; minimumR: number })[];
   classThreeVentedCladding: (Row & { ventedCladdingOver: string[] })[];
   classTwoContinuousInsulation: (Row & { framing: string; minimumR: number })[];
@@ -138,7 +138,10 @@ export function codeRows({ edition, own }: CodePath, zone: string): CodeAnswer |
     classThreeVented: find(TABLES.classThreeVentedCladding, 'IRC')[0]?.ventedCladdingOver,
     classTwo: least(find(TABLES.classTwoContinuousInsulation, 'IRC')),
     wetCupAllowed: find(TABLES.vaporRetarderWetCup, 'IRC').length > 0 || undefined,
-    sprayFoam: foam && foam.atMostPerm * PERM,
+    sprayFoam: foam && {
+      ...(foam.minimumDensity ? { density: (foam.minimumDensity * POUND) / FOOT ** 3 } : {}),
+      ...(foam.atMostPerm ? { permeance: foam.atMostPerm * PERM } : {}),
+    },
     ...(walls
       ? {
           options: walls.options.map(({ cavity, continuous }) => ({

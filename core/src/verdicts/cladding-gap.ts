@@ -93,7 +93,7 @@ export const claddingGap: LayerRule = {
             {
               type: 'insertLayer',
               index: cladding.index,
-              layer: gapLayer(freeLayerId(assessment.wall.file.layers), thickness, needs),
+              layer: gapLayer(freeLayerId(assessment.wall.file.layers), thickness, needs.id),
             },
           ];
     const fix = attempt(
@@ -105,9 +105,9 @@ export const claddingGap: LayerRule = {
   },
 };
 
-/** Masonry stands free of the wall; everything else hangs on furring. */
-function gapLayer(id: string, thickness: number, needs: CladdingNeeds): Layer {
-  if (/brick|stone-veneer-anchored/.test(needs.id))
+/** An open gap: masonry stands free of the wall, everything else hangs on furring. @param cladding id of its needs */
+export function gapLayer(id: string, thickness: number, cladding: string): Layer {
+  if (/brick|natural-stone/.test(cladding))
     return { id, kind: 'air', thickness, ventilation: 'open' };
   return {
     id,

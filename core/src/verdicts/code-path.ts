@@ -1,5 +1,5 @@
 import { conductivityAt, dryPermeance, LIBRARY, rolesOf } from '../materials/index.ts';
-import { codeRows, type CodeAnswer, type CodePath } from '../prescriptive/index.ts';
+import { codeRows, type CodeAnswer, type CodePath, type CodeRows } from '../prescriptive/index.ts';
 import { INCH, R_VALUE } from '../units/index.ts';
 import { frameEnd, type Convention, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
 
@@ -75,14 +75,15 @@ export function continuousR(wall: ResolvedWall): number {
  * Rated R that the rows for class II and III count as outside: `continuousR`, and spray foam on the inner side of the
  * sheathing where the code says so, m²K/W.
  *
- * @param sprayFoam the most it may let through at its thickness, kg/(s·m²·Pa); undefined where the code does not know it
+ * @param sprayFoam which spray foam counts; undefined where the code does not know it
  */
-export function outsideRForRows(wall: ResolvedWall, sprayFoam: number | undefined): number {
+export function outsideRForRows(wall: ResolvedWall, sprayFoam: CodeRows['sprayFoam']): number {
   const end = wall.layers[frameEnd(wall)];
   const counts =
     sprayFoam !== undefined &&
     end?.fill?.category === 'spray-foam' &&
-    dryPermeance(end.fill, end.thickness) <= sprayFoam * (1 + 1e-9);
+    (end.fill.density ?? 0) >= (sprayFoam.density ?? 0) &&
+    dryPermeance(end.fill, end.thickness) <= (sprayFoam.permeance ?? Infinity) * (1 + 1e-9);
   return continuousR(wall) + (counts ? ratedR(end) : 0);
 }
 

@@ -42,6 +42,7 @@ export {
   type Effect,
   type Finding,
   type Fix,
+  type FixContext,
   type Status,
   type Verdict,
 } from './types.ts';
@@ -51,10 +52,12 @@ export { codeSituation, type CodeSituation } from './code-path.ts';
 export { innerRetarder, retarderRow, type RetarderRow } from './code-retarder.ts';
 export { innerSurface } from './inner-surface.ts';
 export { layerOrder } from './layer-order.ts';
+export { gapLayer } from './cladding-gap.ts';
 export { bearable, monthlyCondensation } from './monthly-condensation.ts';
+export { addedBoards, MOST_OUTSIDE, thickenedBoard } from './outside-insulation.ts';
 export { retarderSide } from './retarder-side.ts';
 export { sunDriven } from './sun-driven.ts';
-export { shutInWood, vaporTrap } from './vapor-trap.ts';
+export { shutInWood, VARIABLE_RETARDER, vaporTrap } from './vapor-trap.ts';
 export { waterBarrier } from './water-barrier.ts';
 export { layerName, lower } from './words.ts';
 
@@ -85,8 +88,9 @@ const RULES: readonly Rule[] = [
 /** What a fix must not make worse. Thickness and framing loss are trades that its effect shows. */
 const GUARDED = RULES.filter((rule) => rule !== thicknessLimit && rule !== framingLossRule);
 
+/** How bad a status is for a guard: a note and a pass are equally good. */
 const rank = (status: Status | undefined): number =>
-  status === undefined || status === 'info' ? STATUS_ORDER.length : STATUS_ORDER.indexOf(status);
+  status === 'fail' ? 0 : status === 'caution' ? 1 : 2;
 
 /** The deciding figures of an assessed wall. */
 export function effectOf({
@@ -112,12 +116,14 @@ export function effectOf({
  *
  * @param assessment from `assess`
  * @param materials the project's materials that `assess` was given
+ * @param allowed whether a changed wall may be offered at all
  */
 export function* verdictSteps(
   assessment: Assessment,
   materials: Materials = {},
+  allowed: (after: Assessment) => boolean = () => true,
 ): Generator<undefined, Verdict[]> {
-  const context = contextOf(assessment, materials);
+  const context = fixContext(assessment, materials, allowed);
   const verdicts: Verdict[] = [];
   for (const { rule, finding } of findingsOf(assessment)) {
     const mends = rule.fixes && (finding.status === 'fail' || finding.status === 'caution');
@@ -128,17 +134,11 @@ export function* verdictSteps(
 }
 
 /** `verdictSteps` in one go. */
-export function verdictsOf(assessment: Assessment, materials: Materials = {}): Verdict[] {
-  const steps = verdictSteps(assessment, materials);
+export function verdictsOf(...asked: Parameters<typeof verdictSteps>): Verdict[] {
+  const steps = verdictSteps(...asked);
   let step = steps.next();
   while (!step.done) step = steps.next();
   return step.value;
-}
-
-/** The worst verdict of a wall, without looking for fixes. */
-export function worstVerdict(assessment: Assessment): Omit<Verdict, 'fixes'> {
-  const { rule, finding } = findingsOf(assessment)[0]!;
-  return { id: rule.id, ...finding };
 }
 
 function findingsOf(assessment: Assessment) {
@@ -156,7 +156,12 @@ interface Trial {
   whole: () => Assessment;
 }
 
-function contextOf(assessment: Assessment, materials: Materials): FixContext {
+/** What a search for changes of a wall may ask. */
+export function fixContext(
+  assessment: Assessment,
+  materials: Materials,
+  allowed: (after: Assessment) => boolean = () => true,
+): FixContext {
   const before = new Map(GUARDED.map((rule) => [rule, rank(rule.judge(assessment)?.status)]));
   const trials = new Map<string, Trial | null>();
 
@@ -195,6 +200,7 @@ function contextOf(assessment: Assessment, materials: Materials): FixContext {
         const after = trial(commands);
         if (!after || layers?.(after.layers) === false || !noneWorse(after, 'layers')) return null;
         if (whole?.(after.whole()) === false || !noneWorse(after, 'section')) return null;
+        if (!allowed(after.whole())) return null;
         return { label, commands, effect: effectOf(after.whole()) };
       }),
   };

@@ -13,6 +13,9 @@ import {
 import type { Fix, FixContext, Satisfied } from './types.ts';
 import { lower } from './words.ts';
 
+/** The most insulation that is proposed outside a frame, m: beyond it other ways of building suit better. */
+export const MOST_OUTSIDE = 0.1524;
+
 /** The two schools of outside insulation, offered side by side where a wall has none: fibers and foam. */
 const SCHOOLS = ['mineral-wool-board-rigid', 'polyiso-foil-faced'] as const;
 
@@ -28,15 +31,17 @@ export function smallestOutsideInsulation(context: FixContext, satisfied: Satisf
   const board = outsideBoard(assessment.wall);
   if (board) {
     const steps = boardSteps(board.fillId!, board.fill!).filter(
-      (step) => step.total > board.thickness + 1e-6,
+      (step) => step.total > board.thickness + 1e-6 && step.total <= MOST_OUTSIDE,
     );
-    const fix = firstOf(context, steps, satisfied, (step) => thicken(assessment, board, step));
+    const fix = firstOf(context, steps, satisfied, (step) =>
+      thickenedBoard(assessment, board, step),
+    );
     return fix ? [fix] : [];
   }
   if (assessment.wall.mainFrame === null) return [];
   return SCHOOLS.flatMap((id) => {
-    const steps = boardSteps(id, LIBRARY[id]!);
-    const fix = firstOf(context, steps, satisfied, (step) => add(context, id, step));
+    const steps = boardSteps(id, LIBRARY[id]!).filter(({ total }) => total <= MOST_OUTSIDE);
+    const fix = firstOf(context, steps, satisfied, (step) => addedBoards(context, id, step));
     return fix ? [fix] : [];
   });
 }
@@ -80,7 +85,8 @@ function sizes(boards: number[]): Message {
     : say`${measured('length', boards[0]!)} + ${measured('length', boards[1]!)}`;
 }
 
-function thicken({ wall }: Assessment, board: ResolvedLayer, { boards }: BoardStep) {
+/** The commands that make an outside board as thick as a step, in one board or two. */
+export function thickenedBoard({ wall }: Assessment, board: ResolvedLayer, { boards }: BoardStep) {
   const [first, second] = boards;
   const commands: Command[] = [{ type: 'setThickness', id: board.id, thickness: first! }];
   if (second !== undefined)
@@ -96,7 +102,12 @@ function thicken({ wall }: Assessment, board: ResolvedLayer, { boards }: BoardSt
   return { label: say`Outside board to ${sizes(boards)}`, commands };
 }
 
-function add({ assessment, materials }: FixContext, material: string, { boards }: BoardStep) {
+/** The commands that add boards of a material outside. */
+export function addedBoards(
+  { assessment, materials }: FixContext,
+  material: string,
+  { boards }: BoardStep,
+) {
   let layers = assessment.wall.file.layers;
   const find = (id: string) => findMaterial(id, assessment.wall.file, materials);
   const commands: Command[] = boards.map((thickness) => {

@@ -19,15 +19,10 @@ function finding(assessment: LayerAssessment): {
 } | null {
   const plane = innerPlaneOf(assessment.wall);
   if (!plane) return null;
-  const { months, site } = assessment.wall;
-  // The hot season: the three months that are warmest outdoors.
-  const hot = months
-    .map((_, m) => m)
-    .toSorted((a, b) => months[b]!.outdoorTemperature - months[a]!.outdoorTemperature)
-    .slice(0, 3);
-  const margin = hot.reduce((sum, m) => sum + plane.margin[m]!, 0) / 3;
-  const month = hot.reduce((a, b) => (plane.margin[b]! < plane.margin[a]! ? b : a));
-  const tight = plane.class === 'I' || HOTTEST.test(site.zone ?? '');
+  // The hot season is the month in which least is left.
+  const margin = Math.min(...plane.margin);
+  const month = plane.margin.indexOf(margin);
+  const tight = plane.class === 'I' || HOTTEST.test(assessment.wall.site.zone ?? '');
   const status =
     margin < HUMID_DAY
       ? tight
@@ -53,9 +48,9 @@ export const retarderSide: LayerRule = {
     const { status, month, margin } = found;
     const plane = innerPlaneOf(assessment.wall)!;
     const name = layerName(assessment, plane.layer);
-    const where = say`In ${monthName(month)} its outer face is at ${measured('temperature', plane.temperature[month]!)}; outdoor air condenses below ${measured('temperature', plane.temperature[month]! - plane.margin[month]!)}.`;
+    const where = say`In ${monthName(month)} its outer face is at ${measured('temperature', plane.temperature[month]!)}; outdoor air condenses below ${measured('temperature', plane.temperature[month]! - margin)}.`;
     const leaves =
-      'Means of the three warmest months through the cavity, the layer as tight as it is while damp; sun on a wet cladding makes it worse.';
+      'Monthly means through the cavity, the layer as tight as it is while damp; sun on a wet cladding makes it worse.';
     if (status === 'pass')
       return {
         status,

@@ -2,6 +2,7 @@ import { InputError } from '../errors.ts';
 import type { Material } from '../materials/index.ts';
 import type {
   AirSpace,
+  Airtightness,
   Brief,
   Fastener,
   FramedLayer,
@@ -27,6 +28,7 @@ export type Command =
   | { type: 'setMaterial'; id: string; material: Material | null }
   | { type: 'rename'; name: string }
   | { type: 'setIndoor'; indoor: Indoor }
+  | { type: 'setAirtightness'; airtightness: Airtightness }
   | { type: 'followBrief'; field: keyof Brief }
   | { type: 'replaceAll'; wall: ProjectWall };
 
@@ -109,6 +111,8 @@ export function applyCommand<W extends ProjectWall>(wall: W, command: Command): 
       return { ...wall, name: command.name };
     case 'setIndoor':
       return { ...wall, indoor: command.indoor };
+    case 'setAirtightness':
+      return { ...wall, airtightness: command.airtightness };
     case 'followBrief': {
       const { [command.field]: _, ...rest } = wall;
       return rest as W;

@@ -259,7 +259,10 @@ const code = Joi.object({
     classThreeVented: Joi.array().items(Joi.string().max(100)).max(20),
     classTwo: outsideLeast,
     wetCupAllowed: Joi.boolean(),
-    sprayFoam: Joi.number().min(0).max(1),
+    sprayFoam: Joi.object({
+      density: Joi.number().min(0).max(1e4),
+      permeance: Joi.number().min(0).max(1),
+    }).unknown(),
     options: Joi.array()
       .items(
         Joi.object({

@@ -13,6 +13,7 @@ const WORDS: Record<keyof Brief, string> = {
   outdoor: 'climate',
   targets: 'aims',
   airtightness: 'air leak',
+  exposure: 'exposure of the runs',
   code: 'code path',
 };
 

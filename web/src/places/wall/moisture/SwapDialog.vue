@@ -8,10 +8,10 @@ import {
   effectOf,
   format,
   formatText,
+  judge,
   messageText,
   monthlyBalance,
   swapStrategy,
-  worstVerdict,
   withSection,
   type Assessment,
   type Command,
@@ -88,7 +88,7 @@ function figures(assessment: Assessment): Record<string, string> {
     Thickness: text('length', effect.thickness),
     'Cost, demo prices': `${format('costPerArea', effect.cost, units).text} ${format('costPerArea', effect.cost, units).unit}`,
     Carbon: text('carbonPerArea', effect.carbon),
-    'Worst verdict': messageText(worstVerdict(assessment).title, units),
+    Judgment: messageText(judge(assessment).decides.text, units),
   };
 }
 
