@@ -25,7 +25,7 @@ const CALM: Hour = {
   indoorPressure: 0.5 * saturationPressure(20),
   outdoorTemperature: 20,
   outdoorPressure: 0.5 * saturationPressure(20),
-  outdoorFilm: 25,
+  outdoorFilm: null,
   radiation: 0,
   rain: 0,
   facade: 0,

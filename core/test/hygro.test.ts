@@ -28,7 +28,7 @@ const STILL: Hour = {
   indoorPressure: 1000,
   outdoorTemperature: 20,
   outdoorPressure: 1000,
-  outdoorFilm: 25,
+  outdoorFilm: null,
   radiation: 0,
   rain: 0,
   facade: 0,
@@ -302,7 +302,7 @@ describe('published benchmarks', () => {
       ...STILL,
       indoorPressure: input.faces[0] * saturation,
       outdoorPressure: input.faces[1] * saturation,
-      outdoorFilm: 25,
+      outdoorFilm: null,
     };
     const content = () => solver.humidity.map((phi) => wf / (1 - Math.log(phi) / c) ** e);
     let hour = 0;

@@ -29,16 +29,11 @@ const USUAL_HEIGHT = 2.7;
 
 export type FillHour = (hour: number, into: Hour, gapTemperature: number) => void;
 
-/**
- * What stands on both sides of the wall hour by hour, into an object that is kept.
- *
- * @param outdoorFilm heat film outdoors where it does not follow the wind, W/(m²K)
- */
+/** What stands on both sides of the wall hour by hour, into an object that is kept. */
 export function boundary(
   file: SimulationFile,
   wall: ResolvedWall,
   weather: WeatherYear | null,
-  outdoorFilm: number,
 ): FillHour {
   const { transient } = file;
   const absorptance =
@@ -84,7 +79,7 @@ export function boundary(
       into.facade = facadeFactor * now.rain;
       into.ventilation = ventilation(now.temperature, gap, 3);
       into.leak = leakOf(FORMULA_INDOORS, now.temperature);
-      into.outdoorFilm = outdoorFilm;
+      into.outdoorFilm = null;
     };
   }
   const year = weather!;
@@ -107,7 +102,7 @@ export function boundary(
     into.facade = facadeFactor * falling;
     into.ventilation = ventilation(temperature, gap, year.windSpeed ? year.windSpeed[h]! : 3);
     into.leak = leakOf(inside.temperature, temperature);
-    into.outdoorFilm = windy ? windFilm(year.windSpeed![h]!) : outdoorFilm;
+    into.outdoorFilm = windy ? windFilm(year.windSpeed![h]!) : null;
   };
 }
 

@@ -70,14 +70,14 @@ export function prepare(
     places.ventilated = node;
   }
   const films = transient.films ?? USUAL_FILMS;
-  const fillHour = boundary(file, wall, weather ?? libraryWeather(transient), films.outdoor.heat);
+  const fillHour = boundary(file, wall, weather ?? libraryWeather(transient));
   const solver = new HygroSolver(mesh, films, places, initialState(wall, mesh, transient));
   const now: Hour = {
     indoorTemperature: 0,
     indoorPressure: 0,
     outdoorTemperature: 0,
     outdoorPressure: 0,
-    outdoorFilm: films.outdoor.heat,
+    outdoorFilm: null,
     radiation: 0,
     rain: 0,
     facade: 0,

@@ -1,6 +1,7 @@
+import { saturationPressure } from '../climate/index.ts';
 import type { Table } from '../materials/index.ts';
 import { AIR_HEAT, KELVIN, LATENT, VAPOR_CONSTANT, WATER_HEAT } from './constants.ts';
-import { BY_PERMEANCE, BY_RESISTANCE, CONSTANT, type Mesh } from './mesh.ts';
+import { BY_PERMEANCE, CONSTANT, type Mesh, type WetProperties } from './mesh.ts';
 
 /** Read once: in some hosts each look at a global costs more than the function. */
 const { exp, abs, max, min } = Math;
@@ -11,8 +12,8 @@ export interface Hour {
   indoorPressure: number;
   outdoorTemperature: number;
   outdoorPressure: number;
-  /** Heat film outdoors, W/(m²K). */
-  outdoorFilm: number;
+  /** Heat film outdoors where it follows the wind, W/(m²K); null for that of the films. */
+  outdoorFilm: number | null;
   /** Radiation taken up by the outer surface, less what it sends to the sky, W/m². */
   radiation: number;
   /** Liquid water put in at the rain's node, and rain that meets the outer face, kg/(m²·s). */
@@ -66,13 +67,30 @@ const FILM = 0.1;
 const MOISTURE_CLOSES = 1e-8;
 const HEAT_CLOSES = 10;
 
+/**
+ * Saturation pressure (wall-file rule 8), Pa, from −60 to 90 °C in steps of 1/64 K: on a straight line between them it is
+ * within 2e-7 of itself, and no exponential is taken at every node.
+ */
+const COLDEST = -60;
+const FINENESS = 64;
+const LAST = 150 * FINENESS;
+const SATURATION = Float64Array.from({ length: LAST + 1 }, (_, k) =>
+  saturationPressure(COLDEST + k / FINENESS),
+);
+
 /** Rounds of Newton's method before the step is halved, and the shortest step, s. */
 const MOST_ROUNDS = 60;
 const SHORTEST = 3600 / 256;
 
+/** So near the end, in what a balance must close to, that one more move needs no second look. */
+const SURE = 200;
+
 /** Rounds of whole moves; after them a move that makes things worse is halved, down to this share. */
 const PLAIN_ROUNDS = 5;
 const SHORTEST_SHARE = 1 / 256;
+
+/** The least φ. */
+const DRIEST = 1e-6;
 
 /** The longest move of φ in a round. */
 const LONGEST_MOVE = 0.3;
@@ -106,7 +124,7 @@ export class HygroSolver {
   rounds = 0;
   steps = 0;
 
-  protected readonly mesh: Mesh;
+  private readonly mesh: Mesh;
   private readonly films: Films;
   /** By element: its table of vapor flattened, from `vaporStart` on, and where it was read last. */
   private readonly vaporStart: Int32Array;
@@ -132,11 +150,13 @@ export class HygroSolver {
   private readonly pT: Float64Array;
   private readonly pU: Float64Array;
   private readonly wU: Float64Array;
-  /** Blocks of the matrix, four numbers a node each, and the right side. */
-  protected readonly lower: Float64Array;
-  protected readonly diagonal: Float64Array;
-  protected readonly upper: Float64Array;
-  protected readonly right: Float64Array;
+  /** Of the equations while they are solved: the upper blocks, four numbers a node, and the right side. */
+  private readonly upper: Float64Array;
+  private readonly right: Float64Array;
+  /** What films, air and rain give to a node: heat and water, each with its changes by temperature and humidity. */
+  private readonly extra: Float64Array;
+  /** Whether every block could be inverted. */
+  private solvable = true;
   private step: number;
   private readonly longest: number;
   /** Rates at the last assembly, W/m² and kg/(m²s). */
@@ -185,10 +205,9 @@ export class HygroSolver {
     this.pT = array();
     this.pU = array();
     this.wU = array();
-    this.lower = array(4 * nodes);
-    this.diagonal = array(4 * nodes);
     this.upper = array(4 * nodes);
     this.right = array(2 * nodes);
+    this.extra = array(6 * nodes);
     this.nodesAt();
   }
 
@@ -241,29 +260,51 @@ export class HygroSolver {
     let before = Infinity;
     for (let round = 0; round < MOST_ROUNDS; round++) {
       if (round > 0) this.nodesAt();
-      const off = this.assemble(now, dt);
+      const off = this.sweep(now, dt);
       this.rounds++;
       if (off <= 1 && round > 0) {
         this.add(dt);
         return true;
       }
+      const sure = round > 0 && off <= SURE && round <= PLAIN_ROUNDS;
       if (round > PLAIN_ROUNDS && off >= before && share > SHORTEST_SHARE) {
         // Across the kinks of the tables and of saturation a whole move can lead away: half of it, then.
         share /= 2;
       } else {
-        if (!this.solve()) break;
+        if (!this.solvable) break;
+        this.back();
         before = off;
         share = 1;
-        baseTemperature.set(temperature);
-        baseHumidity.set(humidity);
-        for (let i = 0; i < nodes; i++) {
-          moveTemperature[i] = right[2 * i]!;
-          moveHumidity[i] = max(-LONGEST_MOVE, min(LONGEST_MOVE, right[2 * i + 1]!));
+        // Only a move that may have to be taken back is kept.
+        if (round >= PLAIN_ROUNDS) {
+          baseTemperature.set(temperature);
+          baseHumidity.set(humidity);
         }
       }
-      for (let i = 0; i < nodes; i++) {
-        temperature[i] = baseTemperature[i]! + share * moveTemperature[i]!;
-        humidity[i] = max(1e-6, baseHumidity[i]! + share * moveHumidity[i]!);
+      if (round < PLAIN_ROUNDS)
+        for (let i = 0; i < nodes; i++) {
+          const move = right[2 * i + 1]!;
+          const u =
+            humidity[i]! +
+            (move > LONGEST_MOVE ? LONGEST_MOVE : move < -LONGEST_MOVE ? -LONGEST_MOVE : move);
+          temperature[i] = temperature[i]! + right[2 * i]!;
+          humidity[i] = u > DRIEST ? u : DRIEST;
+        }
+      else
+        for (let i = 0; i < nodes; i++) {
+          if (share === 1) {
+            moveTemperature[i] = right[2 * i]!;
+            moveHumidity[i] = max(-LONGEST_MOVE, min(LONGEST_MOVE, right[2 * i + 1]!));
+          }
+          temperature[i] = baseTemperature[i]! + share * moveTemperature[i]!;
+          humidity[i] = max(DRIEST, baseHumidity[i]! + share * moveHumidity[i]!);
+        }
+      if (sure) {
+        // So near the end one more move closes the balances far beyond what they must: no need to look.
+        this.nodesAt();
+        this.boundaries(now);
+        this.add(dt);
+        return true;
       }
     }
     temperature.set(this.oldTemperature);
@@ -292,10 +333,21 @@ export class HygroSolver {
     for (let i = 0; i < nodes; i++) {
       const t = temperature[i]!;
       const u = humidity[i]!;
-      const a = t >= 0 ? 17.269 : 21.875;
-      const b = t >= 0 ? 237.3 : 265.5;
-      const saturation = 610.5 * exp((a * t) / (b + t));
-      const slope = (saturation * a * b) / ((b + t) * (b + t));
+      let saturation: number;
+      let slope: number;
+      const x = (t - COLDEST) * FINENESS;
+      if (x >= 0 && x < LAST) {
+        const k = x | 0;
+        const y = SATURATION[k]!;
+        const rise = SATURATION[k + 1]! - y;
+        saturation = y + rise * (x - k);
+        slope = rise * FINENESS;
+      } else {
+        const a = t >= 0 ? 17.269 : 21.875;
+        const b = t >= 0 ? 237.3 : 265.5;
+        saturation = 610.5 * exp((a * t) / (b + t));
+        slope = (saturation * a * b) / ((b + t) * (b + t));
+      }
       const phi = u < 1 ? u : 1;
       p[i] = phi * saturation;
       pT[i] = phi * slope;
@@ -322,144 +374,259 @@ export class HygroSolver {
     }
   }
 
-  /** Sets up Newton's equations; returns by how much the worst balance is off, in what it must close to: 1 is closed. */
-  private assemble(now: Hour, dt: number): number {
+  /**
+   * Sets up Newton's equations at the state of now and eliminates them from one end to the other, node after node
+   * (Thomas, in blocks of 2 × 2): what is left of the upper blocks stands in `upper`, of the right side in `right`.
+   *
+   * @returns by how much the worst balance is off, in what it must close to: 1 is closed
+   */
+  private sweep(now: Hour, dt: number): number {
     const { mesh, temperature, humidity, p, pT, pU, wU, water, heat } = this;
-    const { lower, diagonal, upper, right, rate, films } = this;
-    const { nodes, vapor, vaporKind, heatTable, capacity, air } = mesh;
+    const { upper, right, extra, oldHeat, oldWater } = this;
+    const { nodes, vapor, vaporKind, heatTable, capacity, air, length, heat: conductance } = mesh;
     const { plain, vaporStart, vaporX, vaporY, vaporSegment } = this;
+    extra.fill(0);
+    this.boundaries(now);
+    const waterScale = dt / MOISTURE_CLOSES;
+    const heatScale = dt / HEAT_CLOSES;
+    let worst = 0;
+    this.solvable = true;
+    // What the element inside a node gives to its diagonal block and right side, and the block below the diagonal.
+    let d0 = 0;
+    let d1 = 0;
+    let d2 = 0;
+    let d3 = 0;
+    let r0 = 0;
+    let r1 = 0;
+    let l0 = 0;
+    let l1 = 0;
+    let l2 = 0;
+    let l3 = 0;
     for (let i = 0; i < nodes; i++) {
       const t = temperature[i]!;
-      const airWater = air[i]! > 0 ? air[i]! / (VAPOR_CONSTANT * (t + KELVIN)) : 0;
-      const wu = wU[i]! + airWater * pU[i]!;
-      const wt = airWater * (pT[i]! - p[i]! / (t + KELVIN));
-      const d = 4 * i;
-      diagonal[d] =
-        (capacity[i]! +
-          air[i]! * AIR_HEAT +
-          WATER_HEAT * water[i]! +
-          (WATER_HEAT * t + LATENT) * wt) /
-        dt;
-      diagonal[d + 1] = (WATER_HEAT * t * wu + LATENT * airWater * pU[i]!) / dt;
-      diagonal[d + 2] = wt / dt;
-      diagonal[d + 3] = wu / dt;
-      right[2 * i] = (this.oldHeat[i]! - heat[i]!) / dt;
-      right[2 * i + 1] = (this.oldWater[i]! - water[i]!) / dt;
-    }
-    for (let k = 0; k + 1 < nodes; k++) {
-      const ta = temperature[k]!;
-      const tb = temperature[k + 1]!;
-      const ua = humidity[k]!;
-      const ub = humidity[k + 1]!;
-      const simple = plain[k] === 1;
-      const table = simple ? null : heatTable[k];
-      let c = table ? tableAt(table, (ta + tb) / 2) / mesh.length[k]! : mesh.heat[k]!;
-      const wet = simple ? null : mesh.wet[k];
-      let wa = 0;
-      let wb = 0;
-      let sa = 0;
-      let sb = 0;
-      if (wet) {
-        wa = tableAt(wet.sorption, ua < 1 ? ua : 1);
-        sa = ua < 1 ? tableSlope : 0;
-        wb = tableAt(wet.sorption, ub < 1 ? ub : 1);
-        sb = ub < 1 ? tableSlope : 0;
-        c += (wet.conductivity * (wa + wb)) / 2 / mesh.length[k]!;
+      const w = water[i]!;
+      const e = 6 * i;
+      const airHere = air[i]!;
+      const stored = wU[i]!;
+      r0 += (oldHeat[i]! - heat[i]!) / dt + extra[e]!;
+      r1 += (oldWater[i]! - w) / dt + extra[e + 3]!;
+      if (airHere > 0) {
+        const airWater = airHere / (VAPOR_CONSTANT * (t + KELVIN));
+        const wu = stored + airWater * pU[i]!;
+        const wt = airWater * (pT[i]! - p[i]! / (t + KELVIN));
+        d0 +=
+          (capacity[i]! + airHere * AIR_HEAT + WATER_HEAT * w + (WATER_HEAT * t + LATENT) * wt) /
+          dt;
+        d1 += (WATER_HEAT * t * wu + LATENT * airWater * pU[i]!) / dt;
+        d2 += wt / dt;
+        d3 += wu / dt;
+      } else {
+        d0 += (capacity[i]! + WATER_HEAT * w) / dt;
+        d1 += (WATER_HEAT * t * stored) / dt;
+        d3 += stored / dt;
       }
-      let g = vapor[k]!;
-      let gSlope = 0;
-      if (vaporKind[k] !== CONSTANT) {
-        const mean = ((ua < 1 ? ua : 1) + (ub < 1 ? ub : 1)) / 2;
-        const start = vaporStart[k]!;
-        const end = vaporStart[k + 1]! - 1;
-        let value: number;
-        let slope = 0;
-        if (mean <= vaporX[start]!) value = vaporY[start]!;
-        else if (mean >= vaporX[end]!) value = vaporY[end]!;
-        else {
-          let s = vaporSegment[k]!;
-          while (vaporX[s + 1]! < mean) s++;
-          while (vaporX[s]! > mean) s--;
-          vaporSegment[k] = s;
-          slope = (vaporY[s + 1]! - vaporY[s]!) / (vaporX[s + 1]! - vaporX[s]!);
-          value = vaporY[s]! + slope * (mean - vaporX[s]!);
-        }
-        if (vaporKind[k] === BY_PERMEANCE) {
-          gSlope = g * slope;
-          g *= value;
-        } else if (vaporKind[k] === BY_RESISTANCE) {
-          gSlope = (-g * slope) / (value * value);
-          g /= value;
-        }
-      }
-      const dp = p[k]! - p[k + 1]!;
-      const gv = g * dp;
-      const half = 0.5 * gSlope * dp;
-      let ga = g * pU[k]! + (ua < 1 ? half : 0);
-      let gb = -g * pU[k + 1]! + (ub < 1 ? half : 0);
-      const gta = g * pT[k]!;
-      const gtb = -g * pT[k + 1]!;
-      const latentA = LATENT * ga;
-      const latentB = LATENT * gb;
-      let flow = gv;
-      if (wet?.diffusivity) {
-        const da = tableAt(wet.diffusivity, wa);
-        const daSlope = tableSlope;
-        const db = tableAt(wet.diffusivity, wb);
-        const dbSlope = tableSlope;
-        const d = (da + db) / 2 / mesh.length[k]!;
-        const across = (wa - wb) / mesh.length[k]! / 2;
-        flow += d * (wa - wb);
-        ga += (d + across * daSlope) * sa;
-        gb += (-d + across * dbSlope) * sb;
-      }
-      const tm = (ta + tb) / 2;
-      const q = c * (ta - tb) + LATENT * gv + WATER_HEAT * tm * flow;
-      const qta = c + LATENT * gta + WATER_HEAT * (0.5 * flow + tm * gta);
-      const qtb = -c + LATENT * gtb + WATER_HEAT * (0.5 * flow + tm * gtb);
-      const qa = latentA + WATER_HEAT * tm * ga;
-      const qb = latentB + WATER_HEAT * tm * gb;
-      const a = 4 * k;
-      const b = a + 4;
-      diagonal[a] = diagonal[a]! + qta;
-      diagonal[a + 1] = diagonal[a + 1]! + qa;
-      diagonal[a + 2] = diagonal[a + 2]! + gta;
-      diagonal[a + 3] = diagonal[a + 3]! + ga;
-      upper[a] = qtb;
-      upper[a + 1] = qb;
-      upper[a + 2] = gtb;
-      upper[a + 3] = gb;
-      lower[b] = -qta;
-      lower[b + 1] = -qa;
-      lower[b + 2] = -gta;
-      lower[b + 3] = -ga;
-      diagonal[b] = diagonal[b]! - qtb;
-      diagonal[b + 1] = diagonal[b + 1]! - qb;
-      diagonal[b + 2] = diagonal[b + 2]! - gtb;
-      diagonal[b + 3] = diagonal[b + 3]! - gb;
-      right[2 * k] = right[2 * k]! - q;
-      right[2 * k + 1] = right[2 * k + 1]! - flow;
-      right[2 * k + 2] = right[2 * k + 2]! + q;
-      right[2 * k + 3] = right[2 * k + 3]! + flow;
-    }
+      d0 -= extra[e + 1]!;
+      d1 -= extra[e + 2]!;
+      d2 -= extra[e + 4]!;
+      d3 -= extra[e + 5]!;
 
-    const last = nodes - 1;
+      // The element outside the node.
+      let u0 = 0;
+      let u1 = 0;
+      let u2 = 0;
+      let u3 = 0;
+      let n0 = 0;
+      let n1 = 0;
+      let n2 = 0;
+      let n3 = 0;
+      let q = 0;
+      let flow = 0;
+      let m0 = 0;
+      let m1 = 0;
+      let m2 = 0;
+      let m3 = 0;
+      if (i + 1 < nodes) {
+        const tb = temperature[i + 1]!;
+        const ua = humidity[i]!;
+        const ub = humidity[i + 1]!;
+        let c: number;
+        let wet: WetProperties | null = null;
+        let wa = 0;
+        let wb = 0;
+        let sa = 0;
+        let sb = 0;
+        if (plain[i] === 1) c = conductance[i]!;
+        else {
+          const table = heatTable[i];
+          c = table ? tableAt(table, (t + tb) / 2) / length[i]! : conductance[i]!;
+          wet = mesh.wet[i]!;
+          if (wet) {
+            wa = tableAt(wet.sorption, ua < 1 ? ua : 1);
+            sa = ua < 1 ? tableSlope : 0;
+            wb = tableAt(wet.sorption, ub < 1 ? ub : 1);
+            sb = ub < 1 ? tableSlope : 0;
+            c += (wet.conductivity * (wa + wb)) / 2 / length[i]!;
+          }
+        }
+        let g = vapor[i]!;
+        let gSlope = 0;
+        if (vaporKind[i] !== CONSTANT) {
+          const mean = ((ua < 1 ? ua : 1) + (ub < 1 ? ub : 1)) / 2;
+          const start = vaporStart[i]!;
+          const end = vaporStart[i + 1]! - 1;
+          let value: number;
+          let slope = 0;
+          if (mean <= vaporX[start]!) value = vaporY[start]!;
+          else if (mean >= vaporX[end]!) value = vaporY[end]!;
+          else {
+            let s = vaporSegment[i]!;
+            while (vaporX[s + 1]! < mean) s++;
+            while (vaporX[s]! > mean) s--;
+            vaporSegment[i] = s;
+            slope = (vaporY[s + 1]! - vaporY[s]!) / (vaporX[s + 1]! - vaporX[s]!);
+            value = vaporY[s]! + slope * (mean - vaporX[s]!);
+          }
+          if (vaporKind[i] === BY_PERMEANCE) {
+            gSlope = g * slope;
+            g *= value;
+          } else {
+            gSlope = (-g * slope) / (value * value);
+            g /= value;
+          }
+        }
+        const dp = p[i]! - p[i + 1]!;
+        const gv = g * dp;
+        const half = 0.5 * gSlope * dp;
+        let ga = g * pU[i]! + (ua < 1 ? half : 0);
+        let gb = -g * pU[i + 1]! + (ub < 1 ? half : 0);
+        const gta = g * pT[i]!;
+        const gtb = -g * pT[i + 1]!;
+        const latentA = LATENT * ga;
+        const latentB = LATENT * gb;
+        flow = gv;
+        if (wet?.diffusivity) {
+          const da = tableAt(wet.diffusivity, wa);
+          const daSlope = tableSlope;
+          const db = tableAt(wet.diffusivity, wb);
+          const dbSlope = tableSlope;
+          const d = (da + db) / 2 / length[i]!;
+          const across = (wa - wb) / length[i]! / 2;
+          flow += d * (wa - wb);
+          ga += (d + across * daSlope) * sa;
+          gb += (-d + across * dbSlope) * sb;
+        }
+        const warmth = (WATER_HEAT * (t + tb)) / 2;
+        const carried = (WATER_HEAT * flow) / 2;
+        q = c * (t - tb) + LATENT * gv + warmth * flow;
+        const qta = c + (LATENT + warmth) * gta + carried;
+        const qtb = -c + (LATENT + warmth) * gtb + carried;
+        const qa = latentA + warmth * ga;
+        const qb = latentB + warmth * gb;
+        d0 += qta;
+        d1 += qa;
+        d2 += gta;
+        d3 += ga;
+        r0 -= q;
+        r1 -= flow;
+        u0 = qtb;
+        u1 = qb;
+        u2 = gtb;
+        u3 = gb;
+        n0 = -qtb;
+        n1 = -qb;
+        n2 = -gtb;
+        n3 = -gb;
+        m0 = -qta;
+        m1 = -qa;
+        m2 = -gta;
+        m3 = -ga;
+      }
+      const offHeat = abs(r0) * heatScale;
+      const offWater = abs(r1) * waterScale;
+      if (!(offHeat <= worst)) worst = offHeat;
+      if (!(offWater <= worst)) worst = offWater;
+
+      // The block below the diagonal is eliminated with the node before, whose own is inverted already.
+      const b = 4 * i;
+      if (i > 0) {
+        const a = b - 4;
+        const a0 = upper[a]!;
+        const a1 = upper[a + 1]!;
+        const a2 = upper[a + 2]!;
+        const a3 = upper[a + 3]!;
+        d0 -= l0 * a0 + l1 * a2;
+        d1 -= l0 * a1 + l1 * a3;
+        d2 -= l2 * a0 + l3 * a2;
+        d3 -= l2 * a1 + l3 * a3;
+        const s0 = right[2 * i - 2]!;
+        const s1 = right[2 * i - 1]!;
+        r0 -= l0 * s0 + l1 * s1;
+        r1 -= l2 * s0 + l3 * s1;
+      }
+      const determinant = d0 * d3 - d1 * d2;
+      if (!(abs(determinant) > 0) || determinant === Infinity || determinant === -Infinity)
+        this.solvable = false;
+      const inverse = 1 / determinant;
+      const i0 = d3 * inverse;
+      const i1 = -d1 * inverse;
+      const i2 = -d2 * inverse;
+      const i3 = d0 * inverse;
+      upper[b] = i0 * u0 + i1 * u2;
+      upper[b + 1] = i0 * u1 + i1 * u3;
+      upper[b + 2] = i2 * u0 + i3 * u2;
+      upper[b + 3] = i2 * u1 + i3 * u3;
+      right[2 * i] = i0 * r0 + i1 * r1;
+      right[2 * i + 1] = i2 * r0 + i3 * r1;
+      d0 = n0;
+      d1 = n1;
+      d2 = n2;
+      d3 = n3;
+      r0 = q;
+      r1 = flow;
+      l0 = m0;
+      l1 = m1;
+      l2 = m2;
+      l3 = m3;
+    }
+    return worst;
+  }
+
+  /** The moves, from the last node back to the first, come to stand in `right`. */
+  private back(): void {
+    const { upper, right } = this;
+    for (let i = this.mesh.nodes - 2; i >= 0; i--) {
+      const b = 4 * i;
+      const r0 = right[2 * i + 2]!;
+      const r1 = right[2 * i + 3]!;
+      right[2 * i] = right[2 * i]! - upper[b]! * r0 - upper[b + 1]! * r1;
+      right[2 * i + 1] = right[2 * i + 1]! - upper[b + 2]! * r0 - upper[b + 3]! * r1;
+    }
+  }
+
+  /** What passes at both surfaces, and what acts within: into `extra`, and as rates. */
+  private boundaries(now: Hour): void {
+    const { temperature, humidity, extra, rate, films } = this;
+    const last = this.mesh.nodes - 1;
     const { indoor, outdoor } = films;
     this.film(0, now.indoorTemperature, now.indoorPressure, indoor.heat, indoor.vapor);
     rate.heatIn = filmHeat;
     rate.moistureIn = filmWater;
-    this.film(last, now.outdoorTemperature, now.outdoorPressure, now.outdoorFilm, outdoor.vapor);
+    this.film(
+      last,
+      now.outdoorTemperature,
+      now.outdoorPressure,
+      now.outdoorFilm ?? outdoor.heat,
+      outdoor.vapor,
+    );
     rate.heatOut = filmHeat + now.radiation;
     rate.moistureOut = filmWater;
-    right[2 * last] = right[2 * last]! + now.radiation;
+    extra[6 * last] = extra[6 * last]! + now.radiation;
     rate.heatOther = 0;
     rate.rain = 0;
     if (this.places.rain >= 0 && now.rain > 0) {
       const i = this.places.rain;
       const warmth = WATER_HEAT * temperature[i]! * now.rain;
-      right[2 * i] = right[2 * i]! + warmth;
-      right[2 * i + 1] = right[2 * i + 1]! + now.rain;
-      diagonal[4 * i] = diagonal[4 * i]! - WATER_HEAT * now.rain;
+      this.take(i, warmth, WATER_HEAT * now.rain, 0, now.rain, 0, 0);
       rate.rain = now.rain;
       rate.heatOther += warmth;
     }
@@ -491,15 +658,6 @@ export class HygroSolver {
       rate.leak = filmWater;
       rate.heatOther += filmHeat;
     }
-
-    let off = 0;
-    for (let i = 0; i < nodes; i++) {
-      const water = (abs(right[2 * i + 1]!) * dt) / MOISTURE_CLOSES;
-      const warmth = (abs(right[2 * i]!) * dt) / HEAT_CLOSES;
-      if (!(water <= off)) off = water;
-      if (!(warmth <= off)) off = warmth;
-    }
-    return off;
   }
 
   /** Heat and vapor through a surface film into node i. */
@@ -553,67 +711,16 @@ export class HygroSolver {
     gt: number,
     gu: number,
   ): void {
-    const { diagonal, right } = this;
-    const d = 4 * i;
-    diagonal[d] = diagonal[d]! - qt;
-    diagonal[d + 1] = diagonal[d + 1]! - qu;
-    diagonal[d + 2] = diagonal[d + 2]! - gt;
-    diagonal[d + 3] = diagonal[d + 3]! - gu;
-    right[2 * i] = right[2 * i]! + q;
-    right[2 * i + 1] = right[2 * i + 1]! + g;
+    const { extra } = this;
+    const e = 6 * i;
+    extra[e] = extra[e]! + q;
+    extra[e + 1] = extra[e + 1]! + qt;
+    extra[e + 2] = extra[e + 2]! + qu;
+    extra[e + 3] = extra[e + 3]! + g;
+    extra[e + 4] = extra[e + 4]! + gt;
+    extra[e + 5] = extra[e + 5]! + gu;
     filmHeat = q;
     filmWater = g;
-  }
-
-  /** Block elimination (Thomas); the moves come to stand in `right`. False where a block cannot be inverted. */
-  protected solve(): boolean {
-    const { lower, diagonal: d, upper, right } = this;
-    const { nodes } = this.mesh;
-    for (let i = 0; i < nodes; i++) {
-      const b = 4 * i;
-      if (i > 0) {
-        const a = b - 4;
-        // The block before is inverted already: its upper block and right side are multiplied by the inverse.
-        const l0 = lower[b]!;
-        const l1 = lower[b + 1]!;
-        const l2 = lower[b + 2]!;
-        const l3 = lower[b + 3]!;
-        d[b] = d[b]! - l0 * upper[a]! - l1 * upper[a + 2]!;
-        d[b + 1] = d[b + 1]! - l0 * upper[a + 1]! - l1 * upper[a + 3]!;
-        d[b + 2] = d[b + 2]! - l2 * upper[a]! - l3 * upper[a + 2]!;
-        d[b + 3] = d[b + 3]! - l2 * upper[a + 1]! - l3 * upper[a + 3]!;
-        const r0 = right[2 * i - 2]!;
-        const r1 = right[2 * i - 1]!;
-        right[2 * i] = right[2 * i]! - l0 * r0 - l1 * r1;
-        right[2 * i + 1] = right[2 * i + 1]! - l2 * r0 - l3 * r1;
-      }
-      const determinant = d[b]! * d[b + 3]! - d[b + 1]! * d[b + 2]!;
-      if (!(abs(determinant) > 0) || !Number.isFinite(determinant)) return false;
-      const i0 = d[b + 3]! / determinant;
-      const i1 = -d[b + 1]! / determinant;
-      const i2 = -d[b + 2]! / determinant;
-      const i3 = d[b]! / determinant;
-      const u0 = upper[b]!;
-      const u1 = upper[b + 1]!;
-      const u2 = upper[b + 2]!;
-      const u3 = upper[b + 3]!;
-      upper[b] = i0 * u0 + i1 * u2;
-      upper[b + 1] = i0 * u1 + i1 * u3;
-      upper[b + 2] = i2 * u0 + i3 * u2;
-      upper[b + 3] = i2 * u1 + i3 * u3;
-      const r0 = right[2 * i]!;
-      const r1 = right[2 * i + 1]!;
-      right[2 * i] = i0 * r0 + i1 * r1;
-      right[2 * i + 1] = i2 * r0 + i3 * r1;
-    }
-    for (let i = nodes - 2; i >= 0; i--) {
-      const b = 4 * i;
-      const r0 = right[2 * i + 2]!;
-      const r1 = right[2 * i + 3]!;
-      right[2 * i] = right[2 * i]! - upper[b]! * r0 - upper[b + 1]! * r1;
-      right[2 * i + 1] = right[2 * i + 1]! - upper[b + 2]! * r0 - upper[b + 3]! * r1;
-    }
-    return true;
   }
 }
 
