@@ -1,6 +1,7 @@
 import { evaluate, type ResultFile, type UnitSystem } from '@eldrun/core';
 import { parseWallFile } from '@eldrun/core/schema';
 import { explain, readText } from './files.ts';
+import { inTurn, type Doer } from './jobs.ts';
 import { EXIT, type Output } from './output.ts';
 import { resultTable } from './table.ts';
 
@@ -13,15 +14,13 @@ export interface CheckOptions {
 
 /** One file to evaluate. */
 export interface CheckJob {
+  what: 'check';
   file: string;
   hourly: boolean;
   units: UnitSystem;
 }
 
 export type Checked = { result: ResultFile } | { problem: string };
-
-/** Evaluates files; what they came to is handed on in their order. */
-export type Evaluator = (jobs: readonly CheckJob[]) => AsyncIterable<Checked>;
 
 /** Reads and evaluates one wall file. */
 export async function checkFile({ file, hourly, units }: CheckJob): Promise<Checked> {
@@ -32,11 +31,6 @@ export async function checkFile({ file, hourly, units }: CheckJob): Promise<Chec
   } catch (error) {
     return { problem: explain(error) };
   }
-}
-
-/** One file after the other. */
-export async function* inTurn(jobs: readonly CheckJob[]): AsyncIterable<Checked> {
-  for (const job of jobs) yield await checkFile(job);
 }
 
 /** Whether a result fails under `--strict`: its judgment, or a verdict beside it. */
@@ -52,13 +46,18 @@ export async function check(
   files: string[],
   { json, strict, hourly, units }: CheckOptions,
   output: Output,
-  evaluator: Evaluator = inTurn,
+  doer: Doer = inTurn,
 ): Promise<number> {
   let bad = false;
   let failing = false;
   let next = 0;
-  const jobs = files.map((file) => ({ file, hourly, units: json ? ('metric' as const) : units }));
-  for await (const checked of evaluator(jobs)) {
+  const jobs = files.map((file) => ({
+    what: 'check' as const,
+    file,
+    hourly,
+    units: json ? ('metric' as const) : units,
+  }));
+  for await (const checked of doer(jobs)) {
     const file = files[next++]!;
     if ('problem' in checked) {
       output.stderr.write(`${file}: ${checked.problem}\n`);

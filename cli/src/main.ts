@@ -1,10 +1,15 @@
 import { parseArgs } from 'node:util';
-import { check, type Evaluator } from './check.ts';
+import { check } from './check.ts';
+import type { Doer } from './jobs.ts';
 import { EXIT, type Output } from './output.ts';
+import { sampleFiles } from './samples.ts';
 import { simulateFiles } from './simulate.ts';
 
+/** The most samples of one wall. */
+const MOST_SAMPLES = 10_000;
+
 const HELP = `eldrun check FILE… [--hourly] [--json] [--strict] [--units imperial|metric]
-eldrun simulate FILE… [--json]
+eldrun simulate FILE… [--samples N] [--json]
 
 check computes what framed walls are worth and judges whether they stay dry. Each
 FILE is a wall file (eldrun-wall, version 1).
@@ -12,6 +17,7 @@ simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulat
 version 1).
 
   --hourly   judge by two years hour by hour in the standard exposure, on all cores
+  --samples  how sure: N runs of the wall as houses differ, on all cores
   --json     one result a line, in the order of the files, SI and unrounded
   --strict   exit 1 when the judgment or a verdict fails
   --units    units of the table (default metric)
@@ -26,10 +32,10 @@ The adopted local code governs; structure and fire belong to licensed profession
  *
  * @param argv arguments after the program's name
  * @param output where to write
- * @param parallel evaluates several files at once, where hours are run
+ * @param parallel does several runs at once
  * @returns the exit code
  */
-export async function run(argv: string[], output: Output, parallel?: Evaluator): Promise<number> {
+export async function run(argv: string[], output: Output, parallel?: Doer): Promise<number> {
   let parsed;
   try {
     parsed = parseArgs({
@@ -39,6 +45,7 @@ export async function run(argv: string[], output: Output, parallel?: Evaluator):
         json: { type: 'boolean', default: false },
         strict: { type: 'boolean', default: false },
         hourly: { type: 'boolean', default: false },
+        samples: { type: 'string' },
         units: { type: 'string', default: 'metric' },
         help: { type: 'boolean', short: 'h', default: false },
       },
@@ -60,7 +67,17 @@ export async function run(argv: string[], output: Output, parallel?: Evaluator):
     );
     return EXIT.badInput;
   }
-  if (command === 'simulate') return simulateFiles(files, { json: values.json }, output);
+  if (command === 'simulate') {
+    if (values.samples === undefined) return simulateFiles(files, { json: values.json }, output);
+    const samples = Number(values.samples);
+    if (!Number.isInteger(samples) || samples < 1 || samples > MOST_SAMPLES) {
+      output.stderr.write(
+        `eldrun: --samples ${values.samples} is no number of samples. Allowed: 1 to ${MOST_SAMPLES}.\n`,
+      );
+      return EXIT.badInput;
+    }
+    return sampleFiles(files, { json: values.json, samples }, output, parallel);
+  }
   if (values.units !== 'imperial' && values.units !== 'metric') {
     output.stderr.write(
       `eldrun: --units ${values.units} is not known. Allowed: imperial, metric.\n`,

@@ -1,38 +1,38 @@
 import { availableParallelism } from 'node:os';
 import { parentPort, Worker } from 'node:worker_threads';
-import { checkFile, type CheckJob, type Checked, type Evaluator } from './check.ts';
+import { doJob, type Doer, type Done, type DoneOf, type Job } from './jobs.ts';
 
 /** Answers the jobs that a main thread sends. */
 export function serve(): void {
-  parentPort!.on('message', (job: CheckJob) => {
-    void checkFile(job).then((checked) => parentPort!.postMessage(checked));
+  parentPort!.on('message', (job: Job) => {
+    void doJob(job).then((done) => parentPort!.postMessage(done));
   });
 }
 
 /**
- * Evaluates files on all cores at once.
+ * Does jobs on all cores at once.
  *
  * @param entry of the program, which serves in a thread
  */
-export function onThreads(entry: URL): Evaluator {
-  return async function* (jobs) {
+export function onThreads(entry: URL): Doer {
+  return async function* <J extends Job>(jobs: readonly J[]): AsyncIterable<DoneOf<J>> {
     const count = Math.min(availableParallelism(), jobs.length);
     const workers = Array.from({ length: count }, () => new Worker(entry));
     const idle = [...workers];
-    const pending: (Promise<Checked> | null)[] = [];
-    const start = (worker: Worker, job: CheckJob): Promise<Checked> =>
+    const pending: (Promise<Done> | null)[] = [];
+    const start = (worker: Worker, job: J): Promise<Done> =>
       new Promise((resolve, reject) => {
-        const done = (): void => {
+        const quiet = (): void => {
           worker.off('message', answered).off('error', failed);
         };
-        const answered = (checked: Checked): void => {
-          done();
+        const answered = (answer: Done): void => {
+          quiet();
           idle.push(worker);
           feed();
-          resolve(checked);
+          resolve(answer);
         };
         const failed = (error: Error): void => {
-          done();
+          quiet();
           reject(error);
         };
         worker.on('message', answered).on('error', failed);
@@ -48,7 +48,7 @@ export function onThreads(entry: URL): Evaluator {
     try {
       feed();
       while (printed < jobs.length) {
-        yield (await pending[printed])!;
+        yield (await pending[printed]) as DoneOf<J>;
         pending[printed++] = null;
         feed();
       }

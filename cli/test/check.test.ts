@@ -1,3 +1,4 @@
+import { spawnSync } from 'node:child_process';
 import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -70,9 +71,9 @@ test('the table reads in either system, and --strict fails with a failing verdic
   const path = await file('wall.json', JSON.stringify(demoWalls[0]));
   const imperial = await eldrun('check', path, '--units', 'imperial', '--strict');
   expect(imperial.code).toBe(1);
-  expect(imperial.stdout).toMatch(/Effective R +R 18\.3/);
-  expect(imperial.stdout).toMatch(/■ FAIL .*°F/);
-  expect((await eldrun('check', path)).stdout).toMatch(/Effective R +3\.2\d m²K\/W/);
+  expect(imperial.stdout).toMatch(/Effective R +R 18\.0/);
+  expect(imperial.stdout).toMatch(/○ NOTE .*°F/);
+  expect((await eldrun('check', path)).stdout).toMatch(/Effective R +3\.1\d m²K\/W/);
 });
 
 test.each([
@@ -86,6 +87,43 @@ test.each([
   expect(code).toBe(2);
   expect(stderr).toMatch(/eldrun: /);
 });
+
+test('hours are run on all cores, one file a line in order; what cannot be run stays static and says so', async () => {
+  const nowhere = {
+    ...demoWalls[0]!,
+    outdoor: {
+      designTemperature: -10,
+      monthly: {
+        temperature: Array<number>(12).fill(5),
+        relativeHumidity: Array<number>(12).fill(0.8),
+      },
+    },
+  };
+  const files = [
+    await file('one.json', JSON.stringify(demoWalls[0])),
+    await file('two.json', JSON.stringify(nowhere)),
+    await file('three.json', '{}'),
+    await file('four.json', JSON.stringify(demoWalls[1])),
+  ];
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    [join(import.meta.dirname, '../bin/eldrun.mjs'), 'check', '--hourly', '--json', ...files],
+    { encoding: 'utf8', env: { PATH: process.env['PATH'] } },
+  );
+  expect(stderr).toMatch(/three\.json: /);
+  expect(status).toBe(2);
+  const results = stdout
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as ResultFile);
+  expect(results.map(({ wall, judgment }) => [wall, judgment.basis])).toEqual([
+    [demoWalls[0]!.name, 'hourly'],
+    [demoWalls[0]!.name, 'static'],
+    [demoWalls[1]!.name, 'hourly'],
+  ]);
+  expect(results[0]!.judgment.moisture).toBe('pass');
+  expect(results[1]!.problems.join()).toMatch(/no hourly run.*sun, wind, rain/);
+}, 120_000);
 
 test('--help helps', async () => {
   expect(await eldrun('--help')).toMatchObject({

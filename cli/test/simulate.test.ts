@@ -2,7 +2,16 @@ import { copyFile, mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { withBrief, type SimulationFile, type Transient } from '@eldrun/core';
+import {
+  drawSample,
+  SAMPLE_RANGES,
+  WEATHER_SEED,
+  withBrief,
+  type Sample,
+  type SampleSummary,
+  type SimulationFile,
+  type Transient,
+} from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { eldrun } from './eldrun.ts';
 
@@ -106,6 +115,26 @@ test.each([
   expect(stderr).toMatch(problem);
   expect(stdout).toBe('');
 });
+
+test('how sure: samples of the wall, the same each time; a bad number is refused', async () => {
+  const path = await file('sure.json', SHORT);
+  const one = await eldrun('simulate', '--samples', '2', '--json', path);
+  expect(one.code).toBe(0);
+  const { samples, verdict, matters, drawn } = JSON.parse(one.stdout) as SampleSummary & {
+    drawn: Sample[];
+  };
+  expect({ samples, verdict, inputs: matters.length }).toEqual({
+    samples: 2,
+    verdict: 'holds',
+    inputs: 7,
+  });
+  expect(drawn[0]!.drawn).toEqual(drawSample(0, SAMPLE_RANGES, WEATHER_SEED));
+  const table = await eldrun('simulate', '--samples', '1', path);
+  expect(table.stdout).toMatch(/: holds\n {2}1 samples: 0 % fail/);
+  const wrong = await eldrun('simulate', '--samples', 'many', path);
+  expect(wrong.code).toBe(2);
+  expect(wrong.stderr).toMatch(/1 to 10000/);
+}, 120_000);
 
 test('a wall that is none is named inside the simulation, and broken JSON by line', async () => {
   const wall = await file('wall.json', SHORT, { wall: { format: 'eldrun-wall', version: 1 } });

@@ -1,6 +1,7 @@
 import { assess, type Assessment } from './assess.ts';
 import type { Thermal } from './heat/index.ts';
 import {
+  besideJudgment,
   judgeWithRuns,
   judgmentFixSteps,
   madeUpWeather,
@@ -107,7 +108,10 @@ export function evaluate(
       ...(judged.fixes.refused ? { refused: text(judged.fixes.refused) } : {}),
     },
     quantities: { thickness, cost, carbon, incomplete },
-    verdicts: verdictsOf(assessment, materials, noWorseThan(assessment)).map((verdict) => ({
+    verdicts: besideJudgment(
+      verdictsOf(assessment, materials, noWorseThan(assessment)),
+      judged.judgment,
+    ).map((verdict) => ({
       id: verdict.id,
       status: verdict.status,
       title: text(verdict.title),
@@ -132,7 +136,7 @@ function judgedFile(
   const missing = hourly ? missingForRuns(assessment.wall) : null;
   const weather = hourly && !missing ? madeUpWeather(assessment.wall) : null;
   const plan = weather && planRuns(assessment, weather);
-  const runs = plan && runPlan(plan, weather!, materials);
+  const runs = plan && runPlan(plan, weather, materials);
   const failed = runs?.standard.find(({ problem }) => problem !== null)?.problem ?? null;
   const judgment = judgeWithRuns(assessment, runs);
   const why = missing ?? failed;

@@ -57,7 +57,7 @@ export function shiftedWeather(weather: WeatherYear, warmer: number, rain: numbe
 }
 
 /** Evenly spread numbers in 0 to 1 from a seed: the same ones each time (Mulberry32, public domain). */
-function random(seed: number): () => number {
+export function random(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;

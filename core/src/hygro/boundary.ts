@@ -65,6 +65,7 @@ export function boundary(
   };
   const leakOf = (indoor: number, outdoor: number): number =>
     leak === undefined ? 0 : 'q50' in leak ? stackLeak(leak.q50, indoor, outdoor) : leak.flow;
+  const damper = transient.indoorHumidity ?? 0;
   const { climate } = transient;
   if ('Tmean' in climate) {
     const side = transient.side === 'south' ? 'south' : 'north';
@@ -93,7 +94,7 @@ export function boundary(
     const pressure = year.relativeHumidity[h]! * saturationPressure(temperature);
     const inside = indoorAir(file.wall.indoor, month, temperature, pressure, classVaporPressure);
     into.indoorTemperature = inside.temperature;
-    into.indoorPressure = inside.pressure;
+    into.indoorPressure = inside.pressure + damper * saturationPressure(inside.temperature);
     into.outdoorTemperature = temperature;
     into.outdoorPressure = pressure;
     into.radiation = absorptance * sunOnWall(year, h, azimuth) + skyLoss(year, h);

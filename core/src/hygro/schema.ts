@@ -93,6 +93,7 @@ const transient = Joi.object({
     exposure: number.min(0).max(10),
     overhang: share,
   }).unknown(),
+  indoorHumidity: number.min(-1).max(1),
   leak: Joi.object({
     layer: id.required(),
     face: face.required(),

@@ -51,6 +51,8 @@ export interface Transient {
   rain?: { layer: string; face: Face; share: number; exposure?: number; overhang?: number };
   /** The share of the driven rain that stays on the cladding and that it takes up; without it the cladding stays dry. */
   facade?: { wetting: number; exposure?: number; overhang?: number };
+  /** What is added to the indoor relative humidity, a share. */
+  indoorHumidity?: number;
   /** Indoor air at a face: a constant flow, m³/(m²·s), or what the stack drives through a house of a q50, m³/(h·m²). */
   leak?: { layer: string; face: Face } & ({ flow: number } | { q50: number });
 }

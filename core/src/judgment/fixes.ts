@@ -48,7 +48,7 @@ export function* judgmentFixSteps(
   { moisture, decides }: Judgment,
   materials: Materials,
   weather: WeatherYear | null,
-): Generator<undefined, JudgmentFixes> {
+): Generator<undefined, JudgmentFixes, boolean | undefined> {
   if (moisture === 'pass') return { fixes: [], refused: null };
   const context = fixContext(assessment, materials);
   const fixes: JudgmentFix[] = [];
@@ -103,7 +103,7 @@ function* judgedAfter(
   { commands }: Change,
   materials: Materials,
   weather: WeatherYear,
-): Generator<undefined, MoistureStatus> {
+): Generator<undefined, MoistureStatus, boolean | undefined> {
   const after = context.assessAfter(commands)!;
   const plan = planRuns(after, weather);
   if (!plan) return judge(after).moisture;

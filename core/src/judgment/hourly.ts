@@ -92,6 +92,16 @@ export function judgeRuns(
   return { moisture: worst.moisture, decides: { id: worst.id, text: worst.text }, relies: [] };
 }
 
+/** How far a run went, 1 where it fails: the worst of mold, damp wood and free water over their limits. */
+export function damageOf(assessment: LayerAssessment, run: JudgedRun): number {
+  const inside = facesInside(assessment.wall);
+  const at = (id: string): number => assessment.wall.layers.findIndex((layer) => layer.id === id);
+  return Math.max(
+    ...run.faces.slice(0, inside).flatMap(({ mold, water }) => [mold / MOLD_LIMIT, water / RUNS]),
+    ...run.woods.filter(({ layer }) => at(layer) < inside).map(({ damp }) => damp / DAMP_DAYS),
+  );
+}
+
 /** Whether wood that was shut in wet dries within a year, and stays free of mold and damp in the next. */
 export function driesShutIn(assessment: LayerAssessment, run: JudgedRun): boolean {
   return (

@@ -27,11 +27,13 @@ function judgmentOf(
   assessment: Assessment,
   decision: Decision,
   basis: Judgment['basis'],
+  alone = false,
 ): Judgment {
   return {
     ...decision,
     relies: decision.moisture === 'fail' ? [] : [...decision.relies, ...reliesOn(assessment.wall)],
     basis,
+    alone,
     code: codeBadge(assessment),
   };
 }
@@ -41,11 +43,8 @@ function judgmentOf(
  * what dries, else the rows of the code.
  */
 export function judge(assessment: Assessment): Judgment {
-  return judgmentOf(
-    assessment,
-    decidesAlone(assessment) ?? surfaceDecides(assessment) ?? judgeStatically(assessment),
-    'static',
-  );
+  const alone = decidesAlone(assessment) ?? surfaceDecides(assessment);
+  return judgmentOf(assessment, alone ?? judgeStatically(assessment), 'static', alone !== null);
 }
 
 /** Whether the judgment of a changed wall is no worse than that of the wall before, both without a simulation. */
@@ -63,7 +62,7 @@ export function noWorseThan(assessment: Assessment): (after: Assessment) => bool
 export function judgeWithRuns(assessment: Assessment, runs: RunsDone | null): Judgment {
   if (!runs) return judge(assessment);
   const alone = decidesAlone(assessment, [vaporTrap.id]) ?? surfaceDecides(assessment);
-  if (alone) return judgmentOf(assessment, alone, 'static');
+  if (alone) return judgmentOf(assessment, alone, 'static', true);
   const decision = judgeRuns(assessment, runs.standard);
   if (!decision) return judge(assessment);
   const trap = vaporTrap.judge(assessment);
@@ -83,6 +82,7 @@ export function judgeWithRuns(assessment: Assessment, runs: RunsDone | null): Ju
           relies: [airBarrierRelied],
         },
         'hourly',
+        !dries,
       );
   }
   return judgmentOf(assessment, { ...decision, relies: [airBarrierRelied] }, 'hourly');

@@ -16,6 +16,8 @@ export interface Judgment {
   moisture: MoistureStatus;
   /** Whether an hourly run stands behind it, or only the monthly and static methods. */
   basis: 'static' | 'hourly';
+  /** Whether the rule decides alone, whatever a simulation would say. */
+  alone: boolean;
   /** The rule that decided. */
   decides: { id: string; text: Message };
   /** What must hold for it. */

@@ -14,6 +14,7 @@ import {
   USUAL_RUN,
   wallFaces,
   watchedLayer,
+  WEATHER_SEED,
   weatherOfSite,
   WET_START,
   withBrief,
@@ -32,6 +33,7 @@ import { api } from '../api.ts';
 import { sameDocument } from '../same-document.ts';
 import type { RunPart } from '../workers/run-parts.ts';
 import { YearsRun } from '../workers/years-run.ts';
+import { hoursOfBrief } from '../weather-hours.ts';
 import { useProject } from './project.ts';
 import { useWall } from './wall.ts';
 
@@ -53,9 +55,6 @@ export interface StressLine {
   verdicts: RunVerdict[];
   problem: string;
 }
-
-/** The seed of the weather that is made up from monthly figures: the same years each time. */
-const SEED = 2026;
 
 const failed = (verdicts: readonly RunVerdict[]): RunVerdict['id'][] =>
   verdicts.filter(({ status }) => status === 'fail').map(({ id }) => id);
@@ -125,16 +124,8 @@ export const useYears = defineStore('years', () => {
   /** Hours of the brief's climate: those of an imported file, else made up from its monthly figures. */
   async function weatherOfBrief(): Promise<WeatherYear> {
     const { outdoor } = wall.file!;
-    if ('weather' in outdoor && outdoor.weather) {
-      const hours = await api.weatherHours(project.id, outdoor.weather);
-      return Object.fromEntries(
-        Object.entries(hours).map(([name, value]) => [
-          name,
-          Array.isArray(value) ? Float64Array.from(value as number[]) : value,
-        ]),
-      ) as unknown as WeatherYear;
-    }
-    return weatherOfSite(resolved.value!.site, SEED);
+    if ('weather' in outdoor && outdoor.weather) return hoursOfBrief(project.id, outdoor.weather);
+    return weatherOfSite(resolved.value!.site, WEATHER_SEED);
   }
 
   /** The hours for a file: null where its climate makes its own. */
@@ -147,7 +138,7 @@ export const useYears = defineStore('years', () => {
     const { outdoor } = of;
     const climate =
       'climate' in outdoor
-        ? { climate: outdoor.climate, seed: SEED }
+        ? { climate: outdoor.climate, seed: WEATHER_SEED }
         : { epw: `${outdoor.name ?? 'own climate'}.epw` };
     const transient = transientFor(resolveWall(of, project.ownMaterials), wanted, climate);
     return transient && { format: 'eldrun-simulation', version: 1, wall: of, transient };

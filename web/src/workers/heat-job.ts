@@ -1,6 +1,7 @@
 import {
   assessLayers,
   InputError,
+  noWorseThan,
   sectionSteps,
   verdictSteps,
   withSection,
@@ -60,7 +61,8 @@ export async function answer(
       ));
     if (!section) return null;
     if (wanted === 'section') return { job, section };
-    const verdicts = await run(verdictSteps(withSection(layers, section), materials));
+    const whole = withSection(layers, section);
+    const verdicts = await run(verdictSteps(whole, materials, noWorseThan(whole)));
     return verdicts && { job, verdicts };
   } catch (error) {
     if (error instanceof InputError) return { job, problem: error.message };

@@ -123,7 +123,7 @@ const readings = computed<Reading[]>(() => {
         ? 'no condensing plane'
         : `${MONTHS[worstMonth]!}, over the indoor dew point`,
       () => explainMargin(assessment),
-      (margin ?? 0) < 0,
+      false,
       before && worstMargin(before),
     ),
     reading(

@@ -11,6 +11,7 @@ import ExplanationDialog from '../../parts/ExplanationDialog.vue';
 import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useHeat } from '../../stores/heat.ts';
+import { useJudgment } from '../../stores/judgment.ts';
 import { useMoisture } from '../../stores/moisture.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
@@ -22,6 +23,7 @@ import LossBar from './heat/LossBar.vue';
 import SectionTrace from './heat/SectionTrace.vue';
 import HistoryDialog from './HistoryDialog.vue';
 import KeysDialog from './KeysDialog.vue';
+import JudgmentLine from './JudgmentLine.vue';
 import LayerCallouts from './LayerCallouts.vue';
 import LayerPanel from './LayerPanel.vue';
 import MaterialShelf from './MaterialShelf.vue';
@@ -53,6 +55,7 @@ const project = useProject();
 const wall = useWall();
 const bench = useBench();
 const heat = useHeat();
+const judging = useJudgment();
 const moisture = useMoisture();
 const years = useYears();
 const baseline = useBaseline();
@@ -110,6 +113,7 @@ watch(
 );
 onBeforeUnmount(() => {
   heat.close();
+  judging.close();
   moisture.close();
   years.close();
   baseline.close();
@@ -236,6 +240,7 @@ void open();
       </template>
     </section>
     <Readings class="readings" />
+    <JudgmentLine @run="run" />
     <LossBar v-if="scale" />
     <template v-if="moisture.balance">
       <p class="school">

@@ -44,7 +44,7 @@ const lengths = computed(() =>
 const START = MONTHS.map((label, value) => ({ value, label }));
 const SIDES = [
   ...(['north', 'east', 'south', 'west'] as const).map((value) => ({
-    value: value as string,
+    value: value,
     label: value[0]!.toUpperCase() + value.slice(1),
   })),
   { value: 'rain', label: 'Where rain comes from' },

@@ -1,0 +1,126 @@
+import {
+  assessLayers,
+  InputError,
+  judgedRunSteps,
+  judgmentFixSteps,
+  madeUpWeather,
+  missingForRuns,
+  planRuns,
+  withSection,
+  type Assessment,
+  type Judgment,
+  type JudgedRun,
+  type JudgmentFixes,
+  type Material,
+  type WallFile,
+  type WallSection,
+  type WeatherYear,
+} from '@eldrun/core';
+
+/** What the page asks of a worker about a wall whose section is solved. */
+export type JudgmentRequest = {
+  job: number;
+  file: WallFile;
+  materials: Record<string, Material>;
+  section: WallSection;
+  /** Hours of an imported file; null for weather made up from monthly figures. */
+  weather: WeatherYear | null;
+} & (
+  | { wanted: 'runs'; /** Every so many-th run, from this one on. */ from: number; every: number }
+  | { wanted: 'fixes'; judgment: Judgment }
+);
+
+export type JudgmentAnswer = { job: number } & (
+  | { progress: number }
+  /** By number of the run; the last is that of wood that is shut in, where there is one. */
+  | { runs: [number, JudgedRun][]; shutIn: boolean }
+  /** Nothing is to be run: something decides alone, or the climate does not say enough. */
+  | { runs: null; why: string | null }
+  | { fixes: JudgmentFixes }
+  | { problem: string }
+);
+
+/** A worker looks for newer requests at least so often, ms. */
+const PACE = 30;
+
+/**
+ * Does a job in steps.
+ *
+ * @param pause lets messages in between two steps
+ * @param isStale whether a newer job has come in
+ * @param tell share of the job that is done, 0 to 1
+ * @returns the answer, or null when the job was dropped for a newer one
+ */
+export async function answer(
+  request: JudgmentRequest,
+  pause: () => Promise<void>,
+  isStale: () => boolean,
+  tell: (progress: number) => void,
+): Promise<JudgmentAnswer | null> {
+  const { job, file, materials, section } = request;
+  try {
+    await pause();
+    if (isStale()) return null;
+    const layers = assessLayers(file, materials);
+    const whole = withSection(layers, section);
+    const missing = missingForRuns(layers.wall);
+    const weather = missing ? null : (request.weather ?? madeUpWeather(layers.wall));
+    if (request.wanted === 'fixes') {
+      const steps = judgmentFixSteps(whole, request.judgment, materials, weather);
+      const fixes = await throughSteps(steps, pause, isStale);
+      return fixes && { job, fixes };
+    }
+    return await runsOf(request, whole, weather, missing, pause, isStale, tell);
+  } catch (error) {
+    if (error instanceof InputError) return { job, problem: error.message };
+    throw error;
+  }
+}
+
+async function runsOf(
+  { job, materials, from, every }: JudgmentRequest & { wanted: 'runs' },
+  whole: Assessment,
+  weather: WeatherYear | null,
+  missing: string | null,
+  pause: () => Promise<void>,
+  isStale: () => boolean,
+  tell: (progress: number) => void,
+): Promise<JudgmentAnswer | null> {
+  const plan = weather && planRuns(whole, weather);
+  if (!plan) return { job, runs: null, why: missing };
+  const files = [...plan.standard, ...(plan.shutIn ? [plan.shutIn] : [])];
+  const mine = files.map((_, i) => i).filter((i) => i % every === from);
+  const runs: [number, JudgedRun][] = [];
+  if (mine.length === 0) tell(1);
+  for (const i of mine) {
+    const simulation = files[i]!;
+    const run = await throughSteps(
+      judgedRunSteps(simulation, weather, materials),
+      pause,
+      isStale,
+      (hours) => tell((runs.length + hours / simulation.transient.hours) / mine.length),
+    );
+    if (!run) return null;
+    runs.push([i, run]);
+  }
+  return { job, runs, shutIn: plan.shutIn !== null };
+}
+
+/** Goes through a generator with pauses. @returns null when it was dropped */
+async function throughSteps<Step, T>(
+  steps: Generator<Step, T, boolean | undefined>,
+  pause: () => Promise<void>,
+  isStale: () => boolean,
+  told: (step: Step) => void = () => undefined,
+): Promise<T | null> {
+  let paused = performance.now();
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+    if (performance.now() - paused < PACE) continue;
+    told(step.value);
+    await pause();
+    if (isStale()) return null;
+    paused = performance.now();
+  }
+}
