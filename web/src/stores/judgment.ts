@@ -125,8 +125,9 @@ export const useJudgment = defineStore('judgment', () => {
       };
       const answers = await Promise.all(
         workers.map((worker, from) =>
-          worker.ask({ ...question, wanted: 'runs', from, every: workers.length }, (share) => {
-            shares[from] = share;
+          worker.ask({ ...question, wanted: 'runs', from, every: workers.length }, (part) => {
+            if (!('progress' in part)) return;
+            shares[from] = part.progress;
             progress.value = shares.reduce((sum, one) => sum + one, 0) / shares.length;
           }),
         ),

@@ -1,7 +1,7 @@
-import type { JudgmentAnswer, JudgmentRequest } from './judgment-job.ts';
+import type { JudgmentAnswer, JudgmentPart, JudgmentRequest } from './judgment-job.ts';
 
 type Ask = JudgmentRequest extends infer R ? (R extends unknown ? Omit<R, 'job'> : never) : never;
-type Answer = Exclude<JudgmentAnswer, { progress: number }>;
+type Answer = Exclude<JudgmentAnswer, JudgmentPart>;
 
 /** A worker that runs years for a judgment: the newest question counts, an older one is dropped. */
 export class Judge {
@@ -10,13 +10,13 @@ export class Judge {
   private settle: ((answer: Answer | null) => void) | null = null;
 
   /**
-   * @param onProgress share of the job that is done, 0 to 1
+   * @param onPart what there is so far
    * @returns the answer, or null when a newer question came before it
    * @throws Error when the worker fails
    */
   ask(
     question: Ask,
-    onProgress: (share: number) => void = () => undefined,
+    onPart: (part: JudgmentPart) => void = () => undefined,
   ): Promise<Answer | null> {
     this.settle?.(null);
     const job = ++this.job;
@@ -27,7 +27,7 @@ export class Judge {
       }));
       worker.onmessage = ({ data }: MessageEvent<JudgmentAnswer>) => {
         if (data.job !== this.job) return;
-        if ('progress' in data) onProgress(data.progress);
+        if ('progress' in data || 'sample' in data) onPart(data);
         else this.settle?.(data);
       };
       worker.onerror = (event) => {

@@ -6,12 +6,15 @@ import {
   madeUpWeather,
   missingForRuns,
   planRuns,
+  sampleSteps,
   withSection,
   type Assessment,
   type Judgment,
   type JudgedRun,
   type JudgmentFixes,
   type Material,
+  type Sample,
+  type SampleRanges,
   type WallFile,
   type WallSection,
   type WeatherYear,
@@ -28,10 +31,20 @@ export type JudgmentRequest = {
 } & (
   | { wanted: 'runs'; /** Every so many-th run, from this one on. */ from: number; every: number }
   | { wanted: 'fixes'; judgment: Judgment }
+  | {
+      wanted: 'samples';
+      /** Every so many-th sample, from this one on, of so many. */
+      from: number;
+      every: number;
+      count: number;
+      ranges: SampleRanges;
+    }
 );
 
 export type JudgmentAnswer = { job: number } & (
   | { progress: number }
+  | { sample: Sample }
+  | { sampled: number }
   /** By number of the run; the last is that of wood that is shut in, where there is one. */
   | { runs: [number, JudgedRun][]; shutIn: boolean }
   /** Nothing is to be run: something decides alone, or the climate does not say enough. */
@@ -39,6 +52,9 @@ export type JudgmentAnswer = { job: number } & (
   | { fixes: JudgmentFixes }
   | { problem: string }
 );
+
+/** What a job tells before it is done. */
+export type JudgmentPart = { progress: number } | { sample: Sample };
 
 /** A worker looks for newer requests at least so often, ms. */
 const PACE = 30;
@@ -48,14 +64,14 @@ const PACE = 30;
  *
  * @param pause lets messages in between two steps
  * @param isStale whether a newer job has come in
- * @param tell share of the job that is done, 0 to 1
+ * @param tell what there is so far: the share that is done, or a sample
  * @returns the answer, or null when the job was dropped for a newer one
  */
 export async function answer(
   request: JudgmentRequest,
   pause: () => Promise<void>,
   isStale: () => boolean,
-  tell: (progress: number) => void,
+  tell: (part: JudgmentPart) => void,
 ): Promise<JudgmentAnswer | null> {
   const { job, file, materials, section } = request;
   try {
@@ -70,7 +86,21 @@ export async function answer(
       const fixes = await throughSteps(steps, pause, isStale);
       return fixes && { job, fixes };
     }
-    return await runsOf(request, whole, weather, missing, pause, isStale, tell);
+    if (request.wanted === 'samples') {
+      if (!weather) return { job, problem: missing! };
+      let sampled = 0;
+      for (let number = request.from; number < request.count; number += request.every) {
+        const steps = sampleSteps(whole, number, request, request.weather);
+        const made = await throughSteps(steps, pause, isStale);
+        if (isStale()) return null;
+        if (made) tell({ sample: made });
+        sampled++;
+      }
+      return { job, sampled };
+    }
+    return await runsOf(request, whole, weather, missing, pause, isStale, (progress) =>
+      tell({ progress }),
+    );
   } catch (error) {
     if (error instanceof InputError) return { job, problem: error.message };
     throw error;

@@ -16,8 +16,8 @@ self.onmessage = async ({ data }: MessageEvent<JudgmentRequest | { job: number }
   // A bare number only drops what is under way.
   if (!('file' in data)) return;
   const isStale = (): boolean => data.job !== latest;
-  const reply = await answer(data, pause, isStale, (progress) => {
-    if (!isStale()) self.postMessage({ job: data.job, progress });
+  const reply = await answer(data, pause, isStale, (part) => {
+    if (!isStale()) self.postMessage({ job: data.job, ...part });
   });
   if (reply) self.postMessage(reply);
 };

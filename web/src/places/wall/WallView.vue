@@ -35,6 +35,7 @@ import OwnBrief from './OwnBrief.vue';
 import QuickLine from './QuickLine.vue';
 import Readings from './Readings.vue';
 import SectionDrawing from './SectionDrawing.vue';
+import SureDialog from './SureDialog.vue';
 import TraceDrawing from './TraceDrawing.vue';
 import TracePaths from './TracePaths.vue';
 import VerdictList from './VerdictList.vue';
@@ -67,6 +68,7 @@ const keysShown = ref(false);
 const shelfShown = ref(false);
 const swapShown = ref(false);
 const historyShown = ref(false);
+const sureShown = ref(false);
 const quickLine = useTemplateRef<{ focus: () => void }>('quickLine');
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox');
 const { width } = useElementSize(sectionBox);
@@ -240,7 +242,7 @@ void open();
       </template>
     </section>
     <Readings class="readings" />
-    <JudgmentLine @run="run" />
+    <JudgmentLine @run="run" @sure="sureShown = true" />
     <LossBar v-if="scale" />
     <template v-if="moisture.balance">
       <p class="school">
@@ -261,6 +263,7 @@ void open();
     <MaterialShelf v-model:visible="shelfShown" @run="run" />
     <SwapDialog v-if="swapShown" v-model:visible="swapShown" @run="run" />
     <KeysDialog v-model:visible="keysShown" />
+    <SureDialog v-if="sureShown" v-model:visible="sureShown" />
     <HistoryDialog v-if="historyShown" v-model:visible="historyShown" @run="run" />
     <ExplanationDialog
       :explanation="bench.explanation"
