@@ -8,6 +8,7 @@ import {
   LARGEST_WEATHER,
   monthStarts,
   parseEpw,
+  rainSide,
   saturationOverWater,
   saturationPressure,
   siteOf,
@@ -66,6 +67,29 @@ describe('a year made from a climate', () => {
       expect(monthly.windSpeed![m]).toBeCloseTo(COLD.monthly.windSpeed[m]!, 6);
       expect(monthly.rain![m]).toBeCloseTo(COLD.monthly.rain[m]!, 6);
     }
+  });
+
+  test('cold spells reach the design temperature, sun stays under a clear sky, wet hours follow the rain', () => {
+    for (const [id, climate] of Object.entries(CLIMATES)) {
+      const { temperature, globalHorizontal, rain } = weatherOfClimate(climate, 7);
+      const coldest = temperature.toSorted()[Math.floor(0.004 * 8760)]!;
+      expect([id, Math.abs(coldest - climate.designTemperature) < 1]).toEqual([id, true]);
+      expect(Math.max(...globalHorizontal!)).toBeLessThan(1180);
+      const fallen = climate.monthly.rain.reduce((sum, mm) => sum + mm, 0);
+      const wet = rain!.filter((mm) => mm > 0).length;
+      expect(wet).toBeGreaterThan(fallen / 3.5);
+      expect(wet).toBeLessThan(fallen / 0.7 + 12);
+    }
+  });
+
+  test('rain comes from the windward side: west in the westerlies, east in the trade winds', () => {
+    const side = (id: string) => rainSide(weatherOfClimate(CLIMATES[id]!, 7));
+    for (const id of ['maritime-temperate-island', 'cold-humid', 'nordic-coastal']) {
+      expect(side(id)).toBeGreaterThan(200);
+      expect(side(id)).toBeLessThan(300);
+    }
+    expect(side('very-hot-humid')).toBeGreaterThan(40);
+    expect(side('very-hot-humid')).toBeLessThan(140);
   });
 
   test('is the same for the same seed and another for another', () => {
@@ -220,6 +244,43 @@ describe('the weather file', () => {
     const { monthly, zone } = climateOfWeather(read);
     expect(monthly.rain).toBeUndefined();
     expect(zone).toBe('6');
+  });
+
+  test('a year of zeros was not measured, blank rain and wind refuse nothing, and no letter is given without rain', () => {
+    const { weather: read, notes } = parseEpw(
+      changed((all) => {
+        for (let i = 8; i < 8768; i++) {
+          all[i] = withField(all[i]!, 33, '0');
+          all[i] = withField(all[i]!, 12, '0');
+        }
+        all[20] = withField(withField(all[20]!, 33, ''), 20, ' ');
+      }),
+    );
+    expect(read.rain).toBeNull();
+    expect(climateOfWeather(read).zone).toBe('6');
+    expect(notes.join(' ')).toMatch(
+      /infrared.*zero all year.*liquid precipitation|liquid precipitation.*zero all year/s,
+    );
+    // Estimated from dew point and cloud: less than a black body at air temperature, more than half of it.
+    read.longwave!.forEach((sky, h) => {
+      const black = 5.67e-8 * (read.temperature[h]! + 273.15) ** 4;
+      expect(sky / black).toBeGreaterThan(0.5);
+      expect(sky / black).toBeLessThan(1.05);
+    });
+  });
+
+  test('a missing wind turns the shorter way around, and gathered rain is spread over its hours', () => {
+    const { weather: read } = parseEpw(
+      changed((all) => {
+        all[8] = withField(all[8]!, 20, '350');
+        all[9] = withField(all[9]!, 20, '999');
+        all[10] = withField(all[10]!, 20, '10');
+        for (let i = 8; i < 20; i++) all[i] = withField(withField(all[i]!, 33, '0'), 34, '1');
+        all[13] = withField(withField(all[13]!, 33, '6'), 34, '3');
+      }),
+    );
+    expect(read.windDirection![1]! % 360).toBeCloseTo(0, 9);
+    expect(Array.from(read.rain!.slice(2, 7))).toEqual([0, 2, 2, 2, 0]);
   });
 
   test('a file over the limit is refused before it is read', () => {

@@ -96,6 +96,7 @@ describe('the demo walls by a person’s choices', () => {
       gapHeight: 5,
       screened: false,
       wetStart: 0.22,
+      panelLiquid: true,
       wetLayers: { [gypsum.id]: 0.03 },
     };
     const back = choicesOf(transientFor(wall, choices, CLIMATE)!, USUAL_RUN);
@@ -111,7 +112,7 @@ describe('the demo walls by a person’s choices', () => {
     });
   });
 
-  test('rain wets a cladding of brick, not one of fiber cement', () => {
+  test('rain wets a cladding of brick, not one of steel', () => {
     const brick = coldWall({
       layers: [
         sheet('L1', 'gypsum-board', 0.0127),
@@ -126,7 +127,7 @@ describe('the demo walls by a person’s choices', () => {
       overhang: 0.35,
     });
     const last = brick.layers.at(-1)! as { material: string };
-    last.material = 'fiber-cement-lap';
+    last.material = 'metal-panel-steel';
     expect(transientFor(resolveWall(brick), USUAL_RUN, CLIMATE)!.facade).toBeUndefined();
   });
 });

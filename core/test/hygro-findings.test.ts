@@ -56,7 +56,7 @@ const framed: WallFile = coldWall({
 });
 const transient: Transient = {
   climate: { climate: 'cold-humid', seed: 3 },
-  side: 'east',
+  side: 'rain',
   start: 6552,
   hours: 24 * 150,
   watch: 'osb',

@@ -1,5 +1,5 @@
 import { InputError } from '../errors.ts';
-import { saturationOverWater, saturationPressure } from './psychrometrics.ts';
+import { dewPoint, saturationOverWater, saturationPressure } from './psychrometrics.ts';
 import { MONTHS } from './types.ts';
 import { designTemperatures, monthLengths, type WeatherYear } from './weather.ts';
 
@@ -75,11 +75,22 @@ const COLUMNS = {
   },
   windDirection: { at: 20, name: 'wind direction', min: 0, max: 360, unit: '°', missing: 999 },
   windSpeed: { at: 21, name: 'wind speed', min: 0, max: 60, unit: 'm/s', missing: 999 },
+  cloud: { at: 22, name: 'sky cover', min: 0, max: 10, unit: 'tenths', missing: 99 },
   rain: { at: 33, name: 'liquid precipitation', min: 0, max: 500, unit: 'mm', missing: 999 },
+  rainHours: { at: 34, name: 'hours of precipitation', min: 0, max: 24, unit: 'h', missing: 99 },
 } satisfies Record<string, Column>;
 
 type ColumnName = keyof typeof COLUMNS;
 const NAMES = Object.keys(COLUMNS) as ColumnName[];
+
+/** What a row must have; anything else may be blank. */
+const NEEDED: readonly string[] = ['temperature', 'dewPoint', 'humidity'];
+
+/** A year of these that is zero throughout was not measured. */
+const NEVER_ZERO: readonly string[] = ['rain', 'longwave', 'globalHorizontal', 'windSpeed'];
+
+/** Where the sky's radiation is estimated without its cloud, it is taken as half covered, tenths. */
+const USUAL_CLOUD = 5;
 
 /** The least fields a row must have: up to the wind speed. */
 const LEAST_FIELDS = 22;
@@ -114,10 +125,23 @@ export function parseEpw(text: string): WeatherImport {
   const optional = (name: ColumnName): Float64Array | null => {
     const values = columns[name];
     const missing = values.reduce((count, value) => count + (Number.isNaN(value) ? 1 : 0), 0);
-    if (missing <= NOT_MEASURED * hours) return missing ? patched(values) : values;
-    notes.push(`No ${COLUMNS[name].name}: ${missing} of ${hours} hours have none.`);
-    return null;
+    if (missing > NOT_MEASURED * hours) {
+      notes.push(`No ${COLUMNS[name].name}: ${missing} of ${hours} hours have none.`);
+      return null;
+    }
+    if (NEVER_ZERO.includes(name) && values.every((value) => !(value > 0))) {
+      notes.push(`No ${COLUMNS[name].name}: it is zero all year, so it was not measured.`);
+      return null;
+    }
+    return missing ? (name === 'windDirection' ? turned(values) : patched(values)) : values;
   };
+  columns.rain = overHours(columns.rain, columns.rainHours);
+  const rain = optional('rain');
+  let longwave = optional('longwave');
+  if (!longwave) {
+    longwave = skyRadiation(temperature, relativeHumidity, columns.cloud);
+    notes.push('Infrared from the sky is estimated from dew point and cloud (Clark and Allen).');
+  }
   const design = designTemperatures(temperature);
   return {
     weather: {
@@ -130,10 +154,10 @@ export function parseEpw(text: string): WeatherImport {
       globalHorizontal: optional('globalHorizontal'),
       directNormal: optional('directNormal'),
       diffuseHorizontal: optional('diffuseHorizontal'),
-      longwave: optional('longwave'),
+      longwave,
       windSpeed: optional('windSpeed'),
       windDirection: optional('windDirection'),
-      rain: optional('rain'),
+      rain,
     },
     notes: [
       ...notes,
@@ -268,8 +292,9 @@ function readRows(lines: readonly string[], first: number) {
       );
     for (const name of NAMES) {
       const column = COLUMNS[name];
-      if (column.at < fields.length)
-        columns[name][hours] = numberIn(fields[column.at], line, column);
+      const text = fields[column.at];
+      if (text === undefined || (text.trim() === '' && !NEEDED.includes(name))) continue;
+      columns[name][hours] = numberIn(text, line, column);
     }
     hours++;
     if (++hour > 24) {
@@ -327,6 +352,53 @@ function patched(values: Float64Array): Float64Array {
       filled[k] = before + ((after - before) * (k - h + 1)) / (end - h + 1);
   }
   return filled;
+}
+
+/** Directions with the missing ones on the shorter way around between their neighbors. */
+function turned(degrees: Float64Array): Float64Array {
+  const filled = degrees.slice();
+  for (let h = 0; h < filled.length; h++) {
+    if (!Number.isNaN(filled[h]!)) continue;
+    let end = h;
+    while (end < filled.length && Number.isNaN(filled[end]!)) end++;
+    const before = filled[h - 1] ?? filled[end]!;
+    const after = filled[end] ?? before;
+    const turn = ((after - before + 540) % 360) - 180;
+    for (let k = h; k < end; k++)
+      filled[k] = (before + (turn * (k - h + 1)) / (end - h + 1) + 360) % 360;
+  }
+  return filled;
+}
+
+/** Rain by hour, mm: an amount that was gathered over several hours is spread over them. */
+function overHours(amounts: Float64Array, hours: Float64Array): Float64Array {
+  const spread = amounts.slice();
+  for (let h = 0; h < amounts.length; h++) {
+    const over = Math.min(h + 1, Math.round(hours[h]!));
+    // Only where the hours before say nothing of their own.
+    if (!(over > 1) || !(amounts[h]! > 0)) continue;
+    let first = h;
+    while (first > h - over + 1 && !(amounts[first - 1]! > 0)) first--;
+    for (let k = first; k <= h; k++) spread[k] = amounts[h]! / (h - first + 1);
+  }
+  return spread;
+}
+
+/**
+ * Infrared from the sky on the horizontal, W/m²: (0.787 + 0.764·ln(T_dew/273)) of a black body's at air temperature
+ * under a clear sky, times 1 + 0.0224 N − 0.0035 N² + 0.00028 N³ with N tenths of cloud (Clark and Allen 1978).
+ */
+function skyRadiation(
+  temperature: Float64Array,
+  relativeHumidity: Float64Array,
+  cloud: Float64Array,
+): Float64Array {
+  return temperature.map((t, h) => {
+    const dew = dewPoint(relativeHumidity[h]! * saturationPressure(t)) + 273.15;
+    const n = Number.isNaN(cloud[h]!) ? USUAL_CLOUD : cloud[h]!;
+    const covered = 1 + 0.0224 * n - 0.0035 * n ** 2 + 0.00028 * n ** 3;
+    return (0.787 + 0.764 * Math.log(dew / 273)) * covered * 5.67e-8 * (t + 273.15) ** 4;
+  });
 }
 
 /** Relative humidity over ice below 0 °C, 0 to 1: from the humidity over water, or from the dew point where it is missing. */

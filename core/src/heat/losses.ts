@@ -20,8 +20,6 @@ export interface LossLadder {
   /** In the order in which they are taken off `label + rest`. */
   losses: Loss[];
   effective: number;
-  /** What is left of the label: the effective R less the rest. */
-  arrives: number;
 }
 
 /**
@@ -56,7 +54,6 @@ export function lossLadder(wall: ResolvedWall, thermal: Thermal): LossLadder {
     rest,
     losses: steps.filter(({ r }) => Math.abs(r) > 1e-9),
     effective: effective.r,
-    arrives: effective.r - rest,
   };
 }
 

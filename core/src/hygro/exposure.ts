@@ -95,7 +95,7 @@ export function leakLayer(wall: ResolvedWall): ResolvedLayer | null {
 
 /** Openings of a gap at top and at bottom where nobody says otherwise, mm²/m. */
 export function gapOpening(wall: ResolvedWall, gap: ResolvedLayer): number {
-  if (gap.ventilation === 'slight') return Math.max(LEAST_SLIGHT, gap.openingArea) / 2;
+  if (gap.ventilation === 'slight') return Math.max(LEAST_SLIGHT, gap.openingArea);
   const cladding = wall.layers.at(-1);
   return (cladding?.fillId && claddingNeeds(cladding.fillId)?.gap.openingPerMetre) || USUAL_OPENING;
 }
@@ -108,7 +108,8 @@ export function gapAirOf(wall: ResolvedWall): Transient['cavity'] {
       layer: gap.id,
       height: USUAL_HEIGHT,
       opening: gapOpening(wall, gap),
-      screened: true,
+      // Weep joints of masonry stand open; a gap behind boards has insect screens.
+      screened: gap.ventilation === 'open',
     }) ??
     undefined
   );

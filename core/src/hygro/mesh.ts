@@ -9,7 +9,7 @@ export const BY_PERMEANCE = 1;
 export const BY_RESISTANCE = 2;
 
 /** Liquid diffusivity by water content, m²/s, and what each kg/m³ adds to the conductivity, W/(m·K). */
-export interface WetProperties {
+interface WetProperties {
   sorption: Table;
   diffusivity: Table | null;
   conductivity: number;

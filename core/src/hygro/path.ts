@@ -3,7 +3,7 @@ import type { ResolvedLayer, ResolvedWall } from '../wall/index.ts';
 import type { HygroPath } from './types.ts';
 
 /** Points of the table that stands for Künzel's curve. */
-const STEPS = 16;
+const STEPS = 64;
 
 /** A metal lets heat through so well that one dimension says nothing of it, W/(m·K). */
 const METAL = 10;
@@ -39,6 +39,16 @@ function absorbing(material: Material): Material {
   };
 }
 
+/**
+ * Liquid transport that is offered for wood panels which state none: typical uptake by their faces (EN ISO 15148),
+ * kg/(m²·√s) and kg/m³. Products differ by a factor of three; edges take up far more.
+ */
+const PANEL_LIQUID: Record<string, NonNullable<Material['waterAbsorption']>> = {
+  osb: { coefficient: 0.0022, saturation: 470 },
+  'osb-coated': { coefficient: 0.001, saturation: 470 },
+  plywood: { coefficient: 0.0035, saturation: 450 },
+};
+
 /** The sorption of softwood for each kg of it, which wood that does not say is given. */
 const WOOD = LIBRARY['softwood']!;
 
@@ -46,12 +56,14 @@ const WOOD = LIBRARY['softwood']!;
  * The layers that a simulation goes through: along the members of the main frame where it is asked to, masonry that
  * takes up rain where rain wets the cladding, and wood that does not say what water it holds with that of softwood.
  *
+ * @param panelLiquid whether wood panels that state no liquid transport take a generic one
  * @returns the wall with those layers, and what was taken for it
  */
 export function alongPath(
   wall: ResolvedWall,
   path: HygroPath,
   wetFacade: boolean,
+  panelLiquid = false,
 ): { wall: ResolvedWall; notes: string[] } {
   const notes = new Set<string>();
   const layers = wall.layers.map((layer): ResolvedLayer => {
@@ -72,6 +84,14 @@ export function alongPath(
         ...fill,
         sorption: WOOD.sorption!.map(([x, y]): [number, number] => [x, share * y]),
       };
+    }
+    const panel = PANEL_LIQUID[through.fillId!];
+    if (panel && !fill.liquid && fill.sorption) {
+      if (panelLiquid) {
+        fill = absorbing({ ...fill, waterAbsorption: panel });
+        notes.add(`${fill.name}: generic liquid transport is taken, with low confidence.`);
+      } else
+        notes.add(`${fill.name} has no liquid transport here: water in it moves as vapor only.`);
     }
     return { ...layer, fill: wetFacade ? absorbing(fill) : fill, fillId: through.fillId };
   });

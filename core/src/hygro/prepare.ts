@@ -50,6 +50,7 @@ export function prepare(
     resolveWall(file.wall, materials),
     transient.path ?? 'cavity',
     transient.facade !== undefined,
+    transient.panelLiquid,
   );
   const mesh = meshOf(wall);
   const places: Places = {

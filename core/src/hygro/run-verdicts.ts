@@ -1,6 +1,6 @@
-import type { MoldClass } from '../materials/index.ts';
+import { isWood, type Materials, type MoldClass } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import { lower, plainName } from '../wall/index.ts';
+import { findMaterial, lower, plainName } from '../wall/index.ts';
 import { MOLD_LIMIT } from './mold.ts';
 import type { SimulationFile, SimulationResult, WallFace } from './types.ts';
 
@@ -40,29 +40,26 @@ const moldStatus = (index: number): RunVerdict['status'] =>
  * watched wood, drying where it started wet, frost in masonry, wet hours at fasteners.
  *
  * @param name of a layer by its id
+ * @param materials beyond the library and the file's own
  */
 export function runVerdicts(
   result: SimulationResult,
   file: Pick<SimulationFile, 'wall' | 'transient'>,
   name: (layer: string) => string,
+  materials: Materials = {},
 ): RunVerdict[] {
   const { transient } = file;
-  const { peak, above20, dryTo16, hours, end } = result;
+  const { peak, dryTo16, hours } = result;
+  const layer = file.wall.layers.find(({ id }) => id === transient.watch);
+  const material = layer?.kind === 'sheet' ? layer.material : null;
+  const found = material === null ? undefined : findMaterial(material, file.wall, materials);
+  const isWooden = found === undefined || isWood(material!, found);
   const watched = name(transient.watch);
   const verdicts = [watchedMold(result, watched)];
   const elsewhere = otherMold(result, file, name);
   if (elsewhere) verdicts.push(elsewhere);
-  if (peak.mc.value > 0)
-    verdicts.push({
-      id: 'damp',
-      status: above20.longest > DAMP_SPELL ? 'fail' : above20.hours > 0 ? 'caution' : 'pass',
-      title:
-        above20.hours > 0
-          ? say`${watched} is above 20 % moisture for ${days(above20.longest)} at a stretch`
-          : say`${watched} stays at ${measured('share', peak.mc.value)} moisture or less`,
-      reason: say`At most ${measured('share', peak.mc.value)}, in its inner third ${measured('share', peak.mcInner.value)}; 30 days above 20 % are too many. At the end ${measured('share', end.mc)}.`,
-    });
   const wetStart = transient.initial.layers?.[transient.watch]?.moistureContent;
+  if (peak.mc.value > 0) verdicts.push(damp(result, watched, isWooden, wetStart !== undefined));
   if (wetStart !== undefined)
     verdicts.push({
       id: 'drying',
@@ -79,6 +76,39 @@ export function runVerdicts(
   return result.problem === null
     ? all
     : all.map((verdict) => (verdict.status === 'pass' ? { ...verdict, status: 'info' } : verdict));
+}
+
+/** Moisture of the watched layer: 20 % is the limit of wood; others are told by figure. */
+function damp(
+  { peak, above20, end }: SimulationResult,
+  watched: string,
+  isWooden: boolean,
+  wetAtFirst: boolean,
+): RunVerdict {
+  const figures = say`At most ${measured('share', peak.mc.value)}, in its inner third ${measured('share', peak.mcInner.value)}, at the end ${measured('share', end.mc)}.`;
+  if (!isWooden)
+    return {
+      id: 'damp',
+      status: 'info',
+      title: say`${watched} holds ${measured('share', peak.mc.value)} of water at the most`,
+      reason: say`${figures} 20 % is a limit of wood; ask the maker what this one bears.`,
+    };
+  return {
+    id: 'damp',
+    // A layer that is shut in wet is judged by how it dries.
+    status: wetAtFirst
+      ? 'info'
+      : above20.longest > DAMP_SPELL
+        ? 'fail'
+        : above20.hours > 0
+          ? 'caution'
+          : 'pass',
+    title:
+      above20.hours > 0
+        ? say`${watched} is above 20 % moisture for ${days(above20.longest)} at a stretch`
+        : say`${watched} stays at ${measured('share', peak.mc.value)} moisture or less`,
+    reason: say`${figures} 30 days above 20 % are too many${wetAtFirst ? '; it started wet, and its drying is judged' : ''}.`,
+  };
 }
 
 function days(hours: number): string {

@@ -86,6 +86,7 @@ const transient = Joi.object({
     exposure: number.min(0).max(10),
     overhang: share,
   }).unknown(),
+  panelLiquid: Joi.boolean(),
   laps: Joi.object({ layer: id.required(), flow: number.min(0).max(1).required() }).unknown(),
   path: Joi.string().valid('cavity', 'member'),
   facade: Joi.object({

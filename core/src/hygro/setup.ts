@@ -38,6 +38,8 @@ export interface RunChoices {
   screened: boolean;
   /** Moisture content of the watched layer at the start, kg/kg; null for 80 % RH like the rest. */
   wetStart: number | null;
+  /** Whether wood panels take a generic liquid transport. */
+  panelLiquid: boolean;
   /** The same of other layers, by id. */
   wetLayers: Readonly<Record<string, number>>;
 }
@@ -58,6 +60,7 @@ export const USUAL_RUN: RunChoices = {
   gapHeight: USUAL_HEIGHT,
   screened: true,
   wetStart: null,
+  panelLiquid: false,
   wetLayers: {},
 };
 
@@ -142,6 +145,7 @@ export function transientFor(
     hours: Math.round(choices.years * 8760),
     watch: watched.id,
     ...(choices.path === 'member' ? { path: choices.path } : {}),
+    ...(choices.panelLiquid ? { panelLiquid: true } : {}),
     initial: {
       temperature: 15,
       relativeHumidity: AIR_DRY,
@@ -176,7 +180,7 @@ function gapAir(
 
 /** A person's choices as a simulation's `transient` has them, as far as they can say it; those it leaves open stay. */
 export function choicesOf(
-  { start, hours, side, watch, path, rain, facade, leak, cavity, initial }: Transient,
+  { start, hours, side, watch, path, rain, facade, leak, cavity, initial, panelLiquid }: Transient,
   before: RunChoices,
 ): RunChoices {
   const { exposure = 1, overhang = 1 } = rain ?? facade ?? before;
@@ -207,6 +211,7 @@ export function choicesOf(
     gapHeight: cavity?.height ?? before.gapHeight,
     screened: cavity?.screened ?? before.screened,
     wetStart: own ?? null,
+    panelLiquid: panelLiquid ?? false,
     wetLayers: others,
   };
 }

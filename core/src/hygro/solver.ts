@@ -1,7 +1,7 @@
 import { saturationPressure } from '../climate/index.ts';
 import type { Table } from '../materials/index.ts';
 import { AIR_HEAT, KELVIN, LATENT, VAPOR_CONSTANT, WATER_HEAT } from './constants.ts';
-import { BY_PERMEANCE, CONSTANT, type Mesh, type WetProperties } from './mesh.ts';
+import { BY_PERMEANCE, CONSTANT, type Mesh } from './mesh.ts';
 
 /** Read once: in some hosts each look at a global costs more than the function. */
 const { exp, abs, max, min } = Math;
@@ -57,6 +57,13 @@ export interface Stored {
   heat: number;
 }
 
+/** What of an element depends on its water. */
+interface Wet {
+  sorption: FlatTable;
+  diffusivity: FlatTable | null;
+  conductivity: number;
+}
+
 /** Free water makes φ grow beyond 1 by one for each of so much, kg/m². */
 export const FREE = 2;
 
@@ -82,8 +89,9 @@ const SATURATION = Float64Array.from({ length: LAST + 1 }, (_, k) =>
 const MOST_ROUNDS = 60;
 const SHORTEST = 3600 / 256;
 
-/** So near the end, in what a balance must close to, that one more move needs no second look. */
-const SURE = 200;
+/** So near the end, and with so little left after one more move, both in what a balance must close to, it needs no second look. */
+const SURE = 1e3;
+const LEFT = 0.1;
 
 /** Rounds of whole moves; after them a move that makes things worse is halved, down to this share. */
 const PLAIN_ROUNDS = 5;
@@ -131,6 +139,10 @@ export class HygroSolver {
   private readonly vaporX: Float64Array;
   private readonly vaporY: Float64Array;
   private readonly vaporSegment: Int32Array;
+  /** By element: where its tables of water, diffusivity and conductivity were read last. */
+  private readonly wetAt: Int32Array;
+  private readonly wet: (Wet | null)[];
+  private readonly heatTable: (FlatTable | null)[];
   /** By element: whether it has neither liquid transport nor λ by temperature. */
   private readonly plain: Uint8Array;
   private readonly places: Places;
@@ -190,6 +202,22 @@ export class HygroSolver {
     this.vaporX = Float64Array.from(tables.flat(), ([x]) => x);
     this.vaporY = Float64Array.from(tables.flat(), ([, y]) => y);
     this.vaporSegment = this.vaporStart.slice();
+    this.wetAt = new Int32Array(4 * nodes);
+    const flats = new Map<Table, FlatTable>();
+    const once = (table: Table): FlatTable => {
+      let made = flats.get(table);
+      if (!made) flats.set(table, (made = flat(table)));
+      return made;
+    };
+    this.wet = mesh.wet.map(
+      (wet) =>
+        wet && {
+          sorption: once(wet.sorption),
+          diffusivity: wet.diffusivity && once(wet.diffusivity),
+          conductivity: wet.conductivity,
+        },
+    );
+    this.heatTable = mesh.heatTable.map((table) => table && once(table));
     this.plain = Uint8Array.from(mesh.wet, (wet, k) => (wet || mesh.heatTable[k] ? 0 : 1));
     this.water = array();
     this.heat = array();
@@ -266,7 +294,9 @@ export class HygroSolver {
         this.add(dt);
         return true;
       }
-      const sure = round > 0 && off <= SURE && round <= PLAIN_ROUNDS;
+      // Newton's method squares what is off: by how much it did in this round says what one more will leave.
+      const sure =
+        round > 0 && round <= PLAIN_ROUNDS && off <= SURE && off ** 3 <= LEFT * before ** 2;
       if (round > PLAIN_ROUNDS && off >= before && share > SHORTEST_SHARE) {
         // Across the kinks of the tables and of saturation a whole move can lead away: half of it, then.
         share /= 2;
@@ -300,7 +330,6 @@ export class HygroSolver {
           humidity[i] = max(DRIEST, baseHumidity[i]! + share * moveHumidity[i]!);
         }
       if (sure) {
-        // So near the end one more move closes the balances far beyond what they must: no need to look.
         this.nodesAt();
         this.boundaries(now);
         this.add(dt);
@@ -383,8 +412,8 @@ export class HygroSolver {
   private sweep(now: Hour, dt: number): number {
     const { mesh, temperature, humidity, p, pT, pU, wU, water, heat } = this;
     const { upper, right, extra, oldHeat, oldWater } = this;
-    const { nodes, vapor, vaporKind, heatTable, capacity, air, length, heat: conductance } = mesh;
-    const { plain, vaporStart, vaporX, vaporY, vaporSegment } = this;
+    const { nodes, vapor, vaporKind, capacity, air, length, heat: conductance } = mesh;
+    const { plain, vaporStart, vaporX, vaporY, vaporSegment, wetAt, wet: wets, heatTable } = this;
     extra.fill(0);
     this.boundaries(now);
     const waterScale = dt / MOISTURE_CLOSES;
@@ -450,7 +479,7 @@ export class HygroSolver {
         const ua = humidity[i]!;
         const ub = humidity[i + 1]!;
         let c: number;
-        let wet: WetProperties | null = null;
+        let wet: Wet | null = null;
         let wa = 0;
         let wb = 0;
         let sa = 0;
@@ -458,12 +487,12 @@ export class HygroSolver {
         if (plain[i] === 1) c = conductance[i]!;
         else {
           const table = heatTable[i];
-          c = table ? tableAt(table, (t + tb) / 2) / length[i]! : conductance[i]!;
-          wet = mesh.wet[i]!;
+          c = table ? tableAt(table, (t + tb) / 2, wetAt, 4 * i) / length[i]! : conductance[i]!;
+          wet = wets[i]!;
           if (wet) {
-            wa = tableAt(wet.sorption, ua < 1 ? ua : 1);
+            wa = tableAt(wet.sorption, ua < 1 ? ua : 1, wetAt, 4 * i);
             sa = ua < 1 ? tableSlope : 0;
-            wb = tableAt(wet.sorption, ub < 1 ? ub : 1);
+            wb = tableAt(wet.sorption, ub < 1 ? ub : 1, wetAt, 4 * i + 1);
             sb = ub < 1 ? tableSlope : 0;
             c += (wet.conductivity * (wa + wb)) / 2 / length[i]!;
           }
@@ -505,9 +534,9 @@ export class HygroSolver {
         const latentB = LATENT * gb;
         flow = gv;
         if (wet?.diffusivity) {
-          const da = tableAt(wet.diffusivity, wa);
+          const da = tableAt(wet.diffusivity, wa, wetAt, 4 * i + 2);
           const daSlope = tableSlope;
-          const db = tableAt(wet.diffusivity, wb);
+          const db = tableAt(wet.diffusivity, wb, wetAt, 4 * i + 3);
           const dbSlope = tableSlope;
           const d = (da + db) / 2 / length[i]!;
           const across = (wa - wb) / length[i]! / 2;
@@ -729,21 +758,34 @@ let tableSlope = 0;
 let filmHeat = 0;
 let filmWater = 0;
 
-/** A table's value, flat outside; its slope stands in `tableSlope`. */
-function tableAt(table: Table, x: number): number {
-  const last = table.length - 1;
+/** A table as two arrays: pairs would cost a look-up more at every reading. */
+interface FlatTable {
+  x: Float64Array;
+  y: Float64Array;
+}
+
+function flat(table: Table): FlatTable {
+  return {
+    x: Float64Array.from(table, ([x]) => x),
+    y: Float64Array.from(table, ([, y]) => y),
+  };
+}
+
+/**
+ * A table's value, flat outside; its slope stands in `tableSlope`.
+ *
+ * @param at where it was read last, kept at `slot` of it
+ */
+function tableAt({ x: xs, y: ys }: FlatTable, x: number, at: Int32Array, slot: number): number {
+  const last = xs.length - 1;
   tableSlope = 0;
-  if (x <= table[0]![0]) return table[0]![1];
-  if (x >= table[last]![0]) return table[last]![1];
-  let low = 0;
-  let high = last;
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if (table[middle]![0] < x) low = middle;
-    else high = middle;
-  }
-  const [x0, y0] = table[low]!;
-  const [x1, y1] = table[high]!;
-  tableSlope = (y1 - y0) / (x1 - x0);
-  return y0 + tableSlope * (x - x0);
+  if (!(x > xs[0]!)) return ys[0]!;
+  if (x >= xs[last]!) return ys[last]!;
+  let low = at[slot]!;
+  if (low >= last) low = last - 1;
+  while (xs[low]! >= x) low--;
+  while (xs[low + 1]! < x) low++;
+  at[slot] = low;
+  tableSlope = (ys[low + 1]! - ys[low]!) / (xs[low + 1]! - xs[low]!);
+  return ys[low]! + tableSlope * (x - xs[low]!);
 }

@@ -46,6 +46,8 @@ export interface Transient {
     opening?: number;
     screened?: boolean;
   };
+  /** Whether wood panels that state no liquid transport take a generic one. */
+  panelLiquid?: boolean;
   /** Air that moves behind the laps of a cladding which stands on the wall, m³/(m²·s), at its inner face. */
   laps?: { layer: string; flow: number };
   rain?: { layer: string; face: Face; share: number; exposure?: number; overhang?: number };

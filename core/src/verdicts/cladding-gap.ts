@@ -1,4 +1,4 @@
-import { claddingNeeds, rolesOf, type CladdingNeeds } from '../materials/index.ts';
+import { claddingNeeds, isInsulation, rolesOf, type CladdingNeeds } from '../materials/index.ts';
 import { measured, say } from '../units/index.ts';
 import { freeLayerId, type Command, type Layer, type ResolvedLayer } from '../wall/index.ts';
 import type { LayerAssessment } from '../assess.ts';
@@ -11,24 +11,48 @@ const STRIP = { width: 0.0889, spacing: 0.4064, thickness: 0.019 };
 interface Gap {
   cladding: ResolvedLayer;
   needs: CladdingNeeds;
-  /** Thickness of air and drainage layers right behind the cladding, m. */
+  /** Thickness of air and drainage layers right behind the cladding, or behind the insulation that it stands on, m. */
   actual: number;
   /** Layer ids of them. */
   layers: string[];
+  /** A texture or thin mat there, which drains though it is no gap. */
+  texture: ResolvedLayer | null;
   required: number;
   wet: boolean;
 }
+
+/** Finishes that stand on their insulation: what drains lies behind that. */
+const ON_INSULATION = /eifs|render/;
+
+/** A texture or mat drains as well as a gap up to this depth; more is asked for to vent, m. */
+const DRAINS_LIKE = 0.011;
+
+const drainage = ({ fill, fillId }: ResolvedLayer): boolean =>
+  fill !== null && rolesOf(fillId!, fill).includes('drainage');
 
 function gapOf({ wall }: LayerAssessment): Gap | null {
   const cladding = wall.layers.findLast((layer) => layer.fillId && claddingNeeds(layer.fillId));
   if (!cladding) return null;
   const needs = claddingNeeds(cladding.fillId!)!;
+  let i = cladding.index - 1;
+  if (ON_INSULATION.test(needs.id))
+    while (
+      i >= 0 &&
+      wall.layers[i]!.fill &&
+      isInsulation(wall.layers[i]!.fillId!, wall.layers[i]!.fill!)
+    )
+      i--;
   let actual = 0;
   const layers: string[] = [];
-  for (let i = cladding.index - 1; i >= 0; i--) {
+  let texture: ResolvedLayer | null = null;
+  for (; i >= 0; i--) {
     const layer = wall.layers[i]!;
-    const drains = layer.fill && rolesOf(layer.fillId!, layer.fill)[0] === 'drainage';
-    if (layer.fill && !drains) break;
+    if (layer.fill && !drainage(layer)) break;
+    if (layer.fill && rolesOf(layer.fillId!, layer.fill)[0] !== 'drainage') {
+      texture = layer;
+      break;
+    }
+    if (layer.fill && layer.thickness < DRAINS_LIKE) texture = layer;
     actual += layer.thickness;
     layers.push(layer.id);
   }
@@ -39,14 +63,18 @@ function gapOf({ wall }: LayerAssessment): Gap | null {
     needs,
     actual,
     layers,
+    texture,
     wet,
     required: Math.max(needs.gap.min, wet ? needs.gap.wetClimateMin : 0),
   };
 }
 
+const enough = ({ actual, required, texture }: Gap): boolean =>
+  actual >= required - 1e-6 || (texture !== null && required <= DRAINS_LIKE);
+
 const drains = (assessment: LayerAssessment): boolean => {
   const gap = gapOf(assessment);
-  return gap !== null && gap.actual >= gap.required - 1e-6;
+  return gap !== null && enough(gap);
 };
 
 /** Whether the cladding has the drainage gap it needs. */
@@ -57,23 +85,26 @@ export const claddingGap: LayerRule = {
   judge(assessment) {
     const gap = gapOf(assessment);
     if (!gap) return null;
-    const { cladding, needs, actual, required, wet } = gap;
+    const { cladding, needs, actual, required, texture, wet } = gap;
     const name = layerName(assessment, cladding);
     const rain = wet ? ' where driving rain is common' : '';
     const note = needs.gap.note
       ? ` ${needs.gap.note.charAt(0).toUpperCase()}${needs.gap.note.slice(1)}.`
       : '';
-    if (actual >= required - 1e-6)
+    if (enough(gap))
       return {
         status: 'pass',
         title:
-          actual > 0
-            ? say`${name} has a gap of ${measured('length', actual)}`
-            : say`${name} may stand without a gap here`,
+          texture && actual < required - 1e-6
+            ? say`${name} drains over ${lower(layerName(assessment, texture))}`
+            : actual > 0
+              ? say`${name} has a gap of ${measured('length', actual)}`
+              : say`${name} may stand without a gap here`,
         reason: say`${required > 0 ? say`At least ${measured('length', required)} is usual${rain}` : 'None is asked for'}; ${measured('length', needs.gap.recommended)} is recommended.${note}`,
       };
     return {
-      status: actual < needs.gap.min - 1e-6 ? 'fail' : 'caution',
+      // A thin gap or a texture still drains; a cladding that needs a gap and has none does not.
+      status: actual === 0 && !texture && needs.gap.min > 0 ? 'fail' : 'caution',
       title:
         actual > 0
           ? say`The gap behind ${lower(name)} is too thin`
@@ -85,6 +116,8 @@ export const claddingGap: LayerRule = {
   fixes({ assessment, attempt }) {
     const gap = gapOf(assessment)!;
     const { needs, cladding } = gap;
+    // A second gap behind a finish that stands on its insulation is no wall that is built.
+    if (ON_INSULATION.test(needs.id)) return [];
     const thickness = Math.max(STRIP.thickness, needs.gap.recommended, gap.required);
     const change: Command[] =
       gap.layers.length > 0

@@ -20,6 +20,7 @@ import { effectiveR } from './effective-r.ts';
 import { framingLoss as framingLossRule } from './framing-loss.ts';
 import { ghosting } from './ghosting.ts';
 import { innerSurface } from './inner-surface.ts';
+import { insulationDrainage } from './insulation-drainage.ts';
 import { layerOrder } from './layer-order.ts';
 import { safety } from './safety.ts';
 import { sheathingDewPoint } from './sheathing-dew-point.ts';
@@ -77,6 +78,7 @@ const RULES: readonly Rule[] = [
   waterBarrier,
   airBarrier,
   claddingGap,
+  insulationDrainage,
   effectiveR,
   steelFrame,
   thicknessLimit,

@@ -1,4 +1,4 @@
-import { rolesOf } from '../materials/index.ts';
+import { claddingNeeds, rolesOf } from '../materials/index.ts';
 import { say } from '../units/index.ts';
 import type { ResolvedLayer } from '../wall/index.ts';
 import type { LayerAssessment } from '../assess.ts';
@@ -32,6 +32,19 @@ export const waterBarrier: LayerRule = {
         status: 'pass',
         title: say`Water barrier: ${found.map((layer) => layerName(assessment, layer)).join('; ')}`,
         reason: say`It works lapped shingle-fashion or sealed, with flashing at every opening. Boards count only taped as their maker says.`,
+      };
+    const render = assessment.wall.layers.at(-1);
+    if (render?.fillId && claddingNeeds(render.fillId)?.id === 'mineral-render-system')
+      return {
+        status: 'caution',
+        title: say`${layerName(assessment, render)} is the only rain barrier`,
+        reason: say`A render system on insulation may keep rain out by itself, as its maker has tested it, every joint and window sealed. Nothing stands behind it.`,
+      };
+    if (assessment.wall.mainFrame === null)
+      return {
+        status: 'info',
+        title: say`No water barrier, and no frame that asks for one`,
+        reason: say`Masonry and solid walls keep rain out by their mass or their cladding; see the run of years.`,
       };
     return {
       status: 'fail',

@@ -159,11 +159,11 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
       ]),
       wall('Brick veneer on timber frame', [
         sheet('gypsum-board-metric', 0.0125),
-        sheet('vapor-check-membrane', 0.0003),
+        sheet('variable-membrane-high-range', 0.0003),
         framed(0.14, 'glass-wool-batt-metric', stud(0.038, 0.6), 0.15),
         sheet('osb', 0.0111),
         sheet('wrap-nonwoven', 0.00017),
-        { kind: 'air', thickness: 0.05, ventilation: 'slight', openingArea: 800 },
+        { kind: 'air', thickness: 0.05, ventilation: 'slight', openingArea: 1500 },
         sheet('brick-veneer', 0.1025),
       ]),
     ],

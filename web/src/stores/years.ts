@@ -182,7 +182,7 @@ export const useYears = defineStore('years', () => {
         faces,
         layerName,
         result,
-        verdicts: result ? runVerdicts(result, file, layerName) : [],
+        verdicts: result ? runVerdicts(result, file, layerName, project.ownMaterials) : [],
       };
     };
     running.value = { name, hours: 0, of: file.transient.hours, since: performance.now() };
@@ -333,8 +333,17 @@ export const useYears = defineStore('years', () => {
     };
     try {
       const file = fileOf(wanted)!;
+      // What a change leaves as it is set need not run again.
+      const same =
+        i > 0 &&
+        !shift &&
+        JSON.stringify(file.transient) === JSON.stringify(fileOf(choices.value)!.transient);
+      if (same) return put({ problem: 'the same as set' });
       const result = await quietly(file, shift);
-      put({ result, verdicts: runVerdicts(result, file, layerNames(file.wall)) });
+      put({
+        result,
+        verdicts: runVerdicts(result, file, layerNames(file.wall), project.ownMaterials),
+      });
     } catch (error) {
       put({ problem: (error as Error).message });
     }

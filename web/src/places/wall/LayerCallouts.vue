@@ -35,6 +35,9 @@ watch(() => wall.document, reset, { immediate: true });
 
 const LEADER = 36;
 
+/** Mean temperature at which insulation is rated, °C. */
+const RATED_AT = 24;
+
 /** Thinner than this a layer has no R worth a word, m. */
 const MEMBRANE = 0.002;
 const rowHeight = computed(() => props.height / Math.max(rows.value.length, 1));
@@ -94,14 +97,19 @@ function figures(layer: Layer): string {
   const r = rText(assessment.paths.layers[index]!.resistance);
   const resolved = assessment.wall.layers[index]!;
   if (resolved.member) {
-    const member = resolved.thickness / conductivityAt(resolved.member.material, 24);
+    const member = resolved.thickness / conductivityAt(resolved.member.material, RATED_AT);
     return `${r} between · ${rText(member)} ${memberWord(resolved.member)}`;
   }
   const vaporThickness = bench.profile?.vaporThicknesses[index];
   if (!resolved.fill || vaporThickness === undefined) return r;
   const vapor = formatText('permeance', AIR_PERMEABILITY / vaporThickness, project.units);
   const basis = basisOf(resolved.fill);
-  const stated = basis === 'design' ? r : `${r} (${basis})`;
+  const warm = rText(resolved.thickness / conductivityAt(resolved.fill, RATED_AT));
+  const cold =
+    resolved.fill.conductivityTable && warm !== r
+      ? `${r} cold (${warm.slice(2)} at ${formatText('temperature', RATED_AT, project.units)})`
+      : r;
+  const stated = basis === 'design' ? cold : `${r} (${basis})`;
   return resolved.thickness < MEMBRANE ? vapor : `${stated} · ${vapor}`;
 }
 

@@ -26,7 +26,7 @@ const ladder = computed(() => wall.whole && lossLadder(wall.whole.wall, wall.who
 
 const bar = computed(() => {
   if (!ladder.value) return null;
-  const { label, rest, losses, effective, arrives } = ladder.value;
+  const { label, rest, losses, effective } = ladder.value;
   const whole = label + rest;
   return {
     kept: { share: effective / whole, text: r(effective) },
@@ -40,9 +40,7 @@ const bar = computed(() => {
         percent: percent(Math.abs(loss.r) / whole),
       })),
     whole: r(whole),
-    label: r(label),
-    arrives: r(Math.max(0, arrives)),
-    lost: label > 0 ? percent(Math.min(1, 1 - arrives / label)) : null,
+    lost: label > 0 ? percent(1 - effective / whole) : null,
   };
 });
 
@@ -50,7 +48,7 @@ const steps = computed(() => {
   if (!wall.whole || !bar.value) return [];
   const { cavityPath, section, wholeWall, effective } = wall.whole.thermal;
   return [
-    { name: 'by label', text: bar.value.whole },
+    { name: 'by label, films counted', text: bar.value.whole },
     { name: 'through the cavity', text: r(cavityPath.r) },
     { name: 'clear field', text: r(section.r) },
     ...(wholeWall ? [{ name: 'whole wall', text: r(wholeWall.r) }] : []),
@@ -76,7 +74,8 @@ const linear = computed(() =>
   >
     <p class="head">
       <strong v-if="bar.lost"
-        >Of {{ bar.label }} on the labels {{ bar.arrives }} arrives: {{ bar.lost }} lost.</strong
+        >Of {{ bar.whole }} by label, films and other layers counted, {{ bar.kept.text }} arrives:
+        {{ bar.lost }} lost.</strong
       >
       <span class="steps small soft">
         <span v-for="step in steps" :key="step.name"

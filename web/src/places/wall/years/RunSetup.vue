@@ -215,6 +215,14 @@ function setLayerStart(id: string, text: string): void {
           </label>
         </template>
       </template>
+      <label class="check">
+        <input
+          type="checkbox"
+          :checked="years.choices.panelLiquid"
+          @change="set({ panelLiquid: ($event.target as HTMLInputElement).checked })"
+        />
+        Liquid water in OSB and plywood, generic figures
+      </label>
       <template v-for="layer in stored" :key="layer.id">
         <TextField
           v-if="layer.id !== years.watched?.id"
