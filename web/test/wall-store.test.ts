@@ -110,7 +110,7 @@ test('a step that would make no valid wall changes nothing', () => {
 test('readings and verdicts follow the document, and a fix gives what it promised', async () => {
   const wall = useWall();
   await settled();
-  const [fix] = wall.verdicts.find(({ id }) => id === 'sheathing-dew-point')!.fixes;
+  const [fix] = wall.verdicts.find(({ fixes }) => fixes.length > 0)!.fixes;
   const before = wall.whole!;
   wall.preview = fix!.effect;
   wall.run('Fix', fix!.commands);

@@ -89,9 +89,8 @@ const SATURATION = Float64Array.from({ length: LAST + 1 }, (_, k) =>
 const MOST_ROUNDS = 60;
 const SHORTEST = 3600 / 256;
 
-/** So near the end, and with so little left after one more move, both in what a balance must close to, it needs no second look. */
-const SURE = 1e3;
-const LEFT = 0.1;
+/** So near the end, in what a balance must close to, that one more move leaves next to nothing and needs no second look. */
+const SURE = 5e3;
 
 /** Rounds of whole moves; after them a move that makes things worse is halved, down to this share. */
 const PLAIN_ROUNDS = 5;
@@ -167,6 +166,14 @@ export class HygroSolver {
   private readonly right: Float64Array;
   /** What films, air and rain give to a node: heat and water, each with its changes by temperature and humidity. */
   private readonly extra: Float64Array;
+  /** Length of a step that ended without a second look, s, until what it left off is made good; and what acted on its nodes. */
+  private owing = 0;
+  private readonly gaveHeat: Float64Array;
+  private readonly gaveWater: Float64Array;
+  /** Whether `oldWater` and `oldHeat` hold what the nodes have by account, and not what their state says. */
+  private accounted = false;
+  /** Whether water can come in, or be held: where it cannot, nothing can be made good. */
+  private readonly takesWater: boolean;
   /** Whether every block could be inverted. */
   private solvable = true;
   private step: number;
@@ -236,6 +243,12 @@ export class HygroSolver {
     this.upper = array(4 * nodes);
     this.right = array(2 * nodes);
     this.extra = array(6 * nodes);
+    this.takesWater =
+      films.indoor.vapor + films.outdoor.vapor > 0 ||
+      mesh.tableY.some((y) => y > 0) ||
+      mesh.air.some((air) => air > 0);
+    this.gaveHeat = array();
+    this.gaveWater = array();
     this.nodesAt();
   }
 
@@ -279,8 +292,10 @@ export class HygroSolver {
   private advance(now: Hour, dt: number): boolean {
     const { nodes } = this.mesh;
     const { temperature, humidity, right } = this;
-    this.oldWater.set(this.water);
-    this.oldHeat.set(this.heat);
+    if (!this.accounted) {
+      this.oldWater.set(this.water);
+      this.oldHeat.set(this.heat);
+    }
     this.oldTemperature.set(temperature);
     this.oldHumidity.set(humidity);
     const { baseTemperature, baseHumidity, moveTemperature, moveHumidity } = this;
@@ -292,11 +307,10 @@ export class HygroSolver {
       this.rounds++;
       if (off <= 1 && round > 0) {
         this.add(dt);
+        this.accounted = false;
         return true;
       }
-      // Newton's method squares what is off: by how much it did in this round says what one more will leave.
-      const sure =
-        round > 0 && round <= PLAIN_ROUNDS && off <= SURE && off ** 3 <= LEFT * before ** 2;
+      const sure = round > 0 && off <= SURE && round <= PLAIN_ROUNDS;
       if (round > PLAIN_ROUNDS && off >= before && share > SHORTEST_SHARE) {
         // Across the kinks of the tables and of saturation a whole move can lead away: half of it, then.
         share /= 2;
@@ -331,15 +345,30 @@ export class HygroSolver {
         }
       if (sure) {
         this.nodesAt();
-        this.boundaries(now);
+        this.owe(now, dt);
         this.add(dt);
         return true;
       }
     }
+    // What the nodes hold by account stays as the first sweep found it.
+    this.accounted = true;
     temperature.set(this.oldTemperature);
     humidity.set(this.oldHumidity);
     this.nodesAt();
     return false;
+  }
+
+  /** Ends a step without a second look: what it leaves off is made good in the next one, so that no water is lost. */
+  private owe(now: Hour, dt: number): void {
+    const { extra, gaveHeat, gaveWater } = this;
+    extra.fill(0);
+    this.boundaries(now);
+    for (let i = 0; i < gaveHeat.length; i++) {
+      gaveHeat[i] = extra[6 * i]!;
+      gaveWater[i] = extra[6 * i + 3]!;
+    }
+    this.owing = dt;
+    this.accounted = true;
   }
 
   private add(dt: number): void {
@@ -414,6 +443,7 @@ export class HygroSolver {
     const { upper, right, extra, oldHeat, oldWater } = this;
     const { nodes, vapor, vaporKind, capacity, air, length, heat: conductance } = mesh;
     const { plain, vaporStart, vaporX, vaporY, vaporSegment, wetAt, wet: wets, heatTable } = this;
+    const { owing, gaveHeat, gaveWater } = this;
     extra.fill(0);
     this.boundaries(now);
     const waterScale = dt / MOISTURE_CLOSES;
@@ -437,8 +467,6 @@ export class HygroSolver {
       const e = 6 * i;
       const airHere = air[i]!;
       const stored = wU[i]!;
-      r0 += (oldHeat[i]! - heat[i]!) / dt + extra[e]!;
-      r1 += (oldWater[i]! - w) / dt + extra[e + 3]!;
       if (airHere > 0) {
         const airWater = airHere / (VAPOR_CONSTANT * (t + KELVIN));
         const wu = stored + airWater * pU[i]!;
@@ -570,6 +598,13 @@ export class HygroSolver {
         m2 = -gta;
         m3 = -ga;
       }
+      // What passed in the step before, at the state it came to, says what it really left here.
+      if (owing > 0) {
+        oldHeat[i] = oldHeat[i]! + owing * (r0 + gaveHeat[i]!);
+        if (this.takesWater) oldWater[i] = oldWater[i]! + owing * (r1 + gaveWater[i]!);
+      }
+      r0 += (oldHeat[i]! - heat[i]!) / dt + extra[e]!;
+      r1 += (oldWater[i]! - w) / dt + extra[e + 3]!;
       const offHeat = abs(r0) * heatScale;
       const offWater = abs(r1) * waterScale;
       if (!(offHeat <= worst)) worst = offHeat;
@@ -617,6 +652,7 @@ export class HygroSolver {
       l2 = m2;
       l3 = m3;
     }
+    this.owing = 0;
     return worst;
   }
 

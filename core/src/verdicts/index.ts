@@ -87,8 +87,9 @@ const RULES: readonly Rule[] = [
   safety,
 ];
 
-/** What a fix must not make worse. Thickness and framing loss are trades that its effect shows. */
-const GUARDED = RULES.filter((rule) => rule !== thicknessLimit && rule !== framingLossRule);
+/** What a fix may make worse: trades that its effect or the next verdict shows. */
+const TRADES: readonly Rule[] = [thicknessLimit, framingLossRule, insulationDrainage];
+const GUARDED = RULES.filter((rule) => !TRADES.includes(rule));
 
 /** How bad a status is for a guard: a note and a pass are equally good. */
 const rank = (status: Status | undefined): number =>
