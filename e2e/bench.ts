@@ -84,9 +84,7 @@ export async function openCopyOfDemoWall(page: Page, project: string, wall: stri
 
 /** Waits until no list or menu is opening or closing: half transparent, it would fail for its contrast. */
 async function expectSettled(page: Page): Promise<void> {
-  await expect(
-    page.locator('.p-select-overlay, [class*="-enter-active"], [class*="-leave-active"]'),
-  ).toHaveCount(0);
+  await expect(page.locator('.p-select-overlay')).toHaveCount(0);
   await expect
     .poll(() =>
       page.evaluate(

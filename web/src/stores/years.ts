@@ -158,7 +158,7 @@ export const useYears = defineStore('years', () => {
       ...(path === 'member' ? ['through the member'] : []),
       ...(rain ? [`${+(100 * rain.share).toFixed(2)} % of the rain in`] : []),
       ...(leak ? ['air leak'] : []),
-      ...(cavity ? [changes === 0 ? 'gap closed' : gap] : []),
+      ...(cavity ? [changes === 0 || cavity.opening === 0 ? 'gap closed' : gap] : []),
       ...(initial.layers?.[watch] ? ['wet start'] : []),
     ].join(', ');
   }

@@ -65,7 +65,7 @@ const CODE = { meets: 'met', misses: 'not met', unknown: 'not known' } as const;
       </p>
       <p v-if="judging.fixes?.refused" class="soft">{{ text(judging.fixes.refused) }}</p>
     </div>
-    <div class="right">
+    <div class="right" :class="{ roomy: judging.judgment.moisture !== 'pass' }">
       <p class="small soft doing" role="status">
         <progress
           v-if="judging.progress !== null"
@@ -116,6 +116,11 @@ const CODE = { meets: 'met', misses: 'not met', unknown: 'not known' } as const;
   gap: 6px;
   align-content: start;
   justify-items: end;
+}
+
+/* What lies below must not move when mends are found. */
+.roomy {
+  min-height: 210px;
 }
 
 .doing {
