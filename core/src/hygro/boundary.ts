@@ -10,6 +10,7 @@ import {
 import { stackLeak } from '../moisture/index.ts';
 import type { ResolvedWall } from '../wall/index.ts';
 import { FORMULA_INDOORS, formulaHour, vaporPressure } from './climate-formula.ts';
+import { modelAir, type IndoorModel } from './indoor-models.ts';
 import type { Hour } from './solver.ts';
 import { layerIndex } from './start.ts';
 import type { SimulationFile, Transient } from './types.ts';
@@ -87,12 +88,16 @@ export function boundary(
   const azimuth = azimuthOf(transient.side, year);
   const windy = transient.films === undefined && year.windSpeed !== null;
   const starts = monthStarts(year.hours);
+  const { model } = file.wall.indoor;
+  const daily = model ? dailyMeans(year) : [];
   return (hour, into, gap) => {
     const h = (transient.start + hour) % year.hours;
     const month = starts.findIndex((start, m) => h >= start && h < starts[m + 1]!);
     const temperature = year.temperature[h]!;
     const pressure = year.relativeHumidity[h]! * saturationPressure(temperature);
-    const inside = indoorAir(file.wall.indoor, month, temperature, pressure, classVaporPressure);
+    const inside = model
+      ? airOfModel(model, daily[Math.floor(h / 24)]!)
+      : indoorAir(file.wall.indoor, month, temperature, pressure, classVaporPressure);
     into.indoorTemperature = inside.temperature;
     into.indoorPressure = inside.pressure + damper * saturationPressure(inside.temperature);
     into.outdoorTemperature = temperature;
@@ -105,6 +110,23 @@ export function boundary(
     into.leak = leakOf(inside.temperature, temperature);
     into.outdoorFilm = windy ? windFilm(year.windSpeed![h]!) : null;
   };
+}
+
+function airOfModel(
+  model: IndoorModel,
+  outdoor: number,
+): { temperature: number; pressure: number } {
+  const { temperature, relativeHumidity } = modelAir(model, outdoor);
+  return { temperature, pressure: relativeHumidity * saturationPressure(temperature) };
+}
+
+/** Mean temperature of each day, °C. */
+function dailyMeans({ temperature, hours }: WeatherYear): number[] {
+  return Array.from({ length: hours / 24 }, (_, day) => {
+    let sum = 0;
+    for (let h = 0; h < 24; h++) sum += temperature[24 * day + h]!;
+    return sum / 24;
+  });
 }
 
 /** The hours of a library climate that a simulation names, or null where its weather comes from elsewhere. */

@@ -3,6 +3,7 @@ export * from './climate-formula.ts';
 export * from './exposure.ts';
 export * from './faces.ts';
 export * from './frost.ts';
+export * from './indoor-models.ts';
 export * from './judged-run.ts';
 export * from './mends.ts';
 export * from './mesh.ts';

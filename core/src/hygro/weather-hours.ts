@@ -124,6 +124,17 @@ export function gapFlow(
   return (2 * pressure) / (friction + Math.sqrt(friction ** 2 + 4 * loss * pressure));
 }
 
+/** RH that a cooled house is kept under (ASHRAE 160-2016, 4.3.2), and outdoor temperature from which it is cooled, °C. */
+const COOLED_HUMIDITY = 0.7;
+const COOLED_FROM = 20;
+
+/** A humidity class knows no cooling: where it is warm outdoors its air is held to what a cooled house has. */
+function cooled(pressure: number, outdoor: number, indoor: number): number {
+  return outdoor < COOLED_FROM
+    ? pressure
+    : Math.min(pressure, COOLED_HUMIDITY * saturationPressure(indoor));
+}
+
 /** Indoor air by the brief in a month: °C and Pa. */
 export function indoorAir(
   indoor: Indoor,
@@ -137,7 +148,11 @@ export function indoorAir(
   const { humidity } = indoor;
   const pressure =
     humidity.kind === 'class'
-      ? classPressure(humidity.class, outdoorPressure, outdoorTemperature, temperature)
+      ? cooled(
+          classPressure(humidity.class, outdoorPressure, outdoorTemperature, temperature),
+          outdoorTemperature,
+          temperature,
+        )
       : (humidity.kind === 'fixed'
           ? humidity.relativeHumidity
           : humidity.relativeHumidity[month]!) * saturationPressure(temperature);

@@ -195,6 +195,7 @@ const indoor = Joi.object({
   })
     .unknown()
     .required(),
+  model: Joi.string().valid('en15026', 'en15026-high', 'ashrae160'),
 }).unknown();
 
 const outdoor = Joi.object({

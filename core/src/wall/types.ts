@@ -13,6 +13,8 @@ export interface Indoor {
   /** °C, one value for the year or twelve. */
   temperature: number | number[];
   humidity: Humidity;
+  /** What hourly runs take instead, by the weather of the day; the figures above are its monthly means. */
+  model?: 'en15026' | 'en15026-high' | 'ashrae160';
 }
 
 /** How much air leaks through a wall, by a test or as stated: m³/(s·m²) at a pressure difference, Pa. */

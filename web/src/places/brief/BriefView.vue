@@ -1,20 +1,26 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
 import {
+  classVaporPressure,
   FILMS,
   formatText,
+  modelAir,
   MONTHS,
   parseLength,
   parseRelativeHumidity,
   parseResistance,
   parseTemperature,
   resolveSite,
+  saturationPressure,
   usualCode,
   type Airtightness,
   type Brief,
   type CodePath,
   type Convention,
+  type Exposure,
   type Humidity,
+  type Indoor,
+  type IndoorModel,
   type Outdoor,
   type Targets,
 } from '@eldrun/core';
@@ -24,6 +30,7 @@ import { useProject } from '../../stores/project.ts';
 import ClimateSection from './ClimateSection.vue';
 import ClimateTable from './ClimateTable.vue';
 import CodePathSection from './CodePathSection.vue';
+import ExposureSection from './ExposureSection.vue';
 import LeakSection from './LeakSection.vue';
 
 /** The charts come with their library. */
@@ -58,14 +65,14 @@ const shownTemperature = (celsius: number): string =>
 
 function setTemperature(text: string): void {
   const celsius = parseTemperature(text, units.value, 'indoor.temperature');
-  change({ indoor: { ...brief.value.indoor, temperature: celsius } }, 'Indoor temperature');
+  change({ indoor: { ...byHand(), temperature: celsius } }, 'Indoor temperature');
 }
 
 function setTemperatureOf(month: number, text: string): void {
   const celsius = parseTemperature(text, units.value, `indoor.temperature[${month}]`);
   const year = temperature.value as number[];
   change(
-    { indoor: { ...brief.value.indoor, temperature: year.with(month, celsius) } },
+    { indoor: { ...byHand(), temperature: year.with(month, celsius) } },
     `Indoor temperature, ${MONTHS[month]}`,
   );
 }
@@ -78,7 +85,7 @@ function setTemperatureKind(kind: string): void {
       : typeof now === 'number'
         ? now
         : now[0]!;
-  change({ indoor: { ...brief.value.indoor, temperature: next } }, 'Indoor temperature');
+  change({ indoor: { ...byHand(), temperature: next } }, 'Indoor temperature');
 }
 
 const humidity = computed(() => brief.value.indoor.humidity);
@@ -97,8 +104,63 @@ const CLASSES = [
   { value: 5, label: '5: laundries, pools' },
 ];
 
+/** Figures typed by hand are no model's any more. */
+function byHand(): Omit<Indoor, 'model'> {
+  const { model: _, ...indoor } = brief.value.indoor;
+  return indoor;
+}
+
 function setHumidity(next: Humidity, step: string): void {
-  change({ indoor: { ...brief.value.indoor, humidity: next } }, step);
+  change({ indoor: { ...byHand(), humidity: next } }, step);
+}
+
+const MODELS = [
+  { value: '', label: 'the figures above' },
+  { value: 'en15026', label: 'a model by the weather: EN 15026, normal occupancy' },
+  { value: 'en15026-high', label: 'a model by the weather: EN 15026, high occupancy' },
+  { value: 'ashrae160', label: 'a model by the weather: ASHRAE 160, heated and cooled' },
+];
+
+/** A model writes its monthly means as the figures that the static methods take. */
+function setModel(model: string): void {
+  if (!model) return change({ indoor: byHand() }, 'Hourly runs take the figures');
+  const months = site.value.temperature.map((outdoor) => modelAir(model as IndoorModel, outdoor));
+  change(
+    {
+      indoor: {
+        temperature: months.map(({ temperature: celsius }) => +celsius.toFixed(2)),
+        humidity: {
+          kind: 'monthly',
+          relativeHumidity: months.map(({ relativeHumidity }) => +relativeHumidity.toFixed(3)),
+        },
+        model: model as IndoorModel,
+      },
+    },
+    'Indoor air by a model',
+  );
+}
+
+/** What a class comes to in the coldest and the warmest month here. */
+const ofClass = computed(() => {
+  const { humidity: now, temperature: celsius } = brief.value.indoor;
+  if (now.kind !== 'class') return '';
+  const { temperature: outdoor, relativeHumidity } = site.value;
+  const at = (m: number): string => {
+    const indoor = typeof celsius === 'number' ? celsius : celsius[m]!;
+    const pe = relativeHumidity[m]! * saturationPressure(outdoor[m]!);
+    return percent(
+      classVaporPressure(now.class, pe, outdoor[m]!, indoor) / saturationPressure(indoor),
+    );
+  };
+  const coldest = outdoor.indexOf(Math.min(...outdoor));
+  const warmest = outdoor.indexOf(Math.max(...outdoor));
+  return `Here that means ${at(coldest)} RH indoors in ${MONTHS[coldest]} and ${at(warmest)} in ${MONTHS[warmest]}; hourly runs hold a cooled house to 70 %.`;
+});
+
+function setExposure(exposure: Exposure | undefined): void {
+  const { exposure: _, ...rest } = brief.value;
+  const next = exposure ? { ...rest, exposure } : rest;
+  project.change({ brief: next }, 'Exposure that walls are judged in');
 }
 
 function setHumidityKind(kind: string): void {
@@ -241,7 +303,18 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
         />
       </div>
 
+      <p v-if="ofClass" class="soft small" data-class-humidity>{{ ofClass }}</p>
+      <ChoiceField
+        label="Hourly runs take"
+        :value="(brief.indoor.model ?? '') as string"
+        :options="MODELS"
+        @take="setModel"
+      />
+
       <LeakSection :leak="brief.airtightness" :units="units" @change="setLeak" />
+
+      <h2>Exposure that walls are judged in</h2>
+      <ExposureSection :exposure="brief.exposure" @change="setExposure" />
 
       <h2>Code</h2>
       <CodePathSection
