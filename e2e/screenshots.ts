@@ -48,23 +48,26 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('button', { name: 'Frame', exact: true }).click();
   await page.getByRole('button', { name: /Two rows/ }).waitFor();
   await picture(page, 'wall-frames');
-  await page.getByRole('button', { name: /Thermally broken stud/ }).click();
-  await page.getByRole('button', { name: 'Section' }).click();
-  await page.mouse.move(575, 340);
-  await picture(page, 'heat-broken-stud');
-  await page.getByRole('button', { name: 'Undo' }).click();
-
-  await openDemoWall(page, 'High Intake farm', 'Two rows of studs, no foam');
-  await page.keyboard.press('h');
-  await page.getByText('arrives').waitFor();
-  await page.getByRole('checkbox', { name: 'Heat flow' }).check();
-  await picture(page, 'heat-two-rows');
+  await page.keyboard.press('Escape');
 
   await openDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');
   await page.keyboard.press('h');
   await page.getByText('arrives').waitFor();
   await picture(page, 'heat-steel');
-  await page.getByRole('checkbox', { name: 'Heat flow' }).uncheck();
+
+  // The judgment of a wall that fails, with what mends it, and how sure it is of one that holds.
+  await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
+  await page
+    .getByRole('region', { name: 'Judgment' })
+    .getByRole('button', { name: /^Add 2 in. polyiso/ })
+    .waitFor({ timeout: 90_000 });
+  await picture(page, 'judgment', 560);
+  await openDemoWall(page, 'Mill Race house', 'North gable, option A');
+  await page.getByRole('button', { name: 'How sure?' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Run' }).click();
+  await page.getByRole('button', { name: 'Run again' }).waitFor({ timeout: 180_000 });
+  await picture(page, 'how-sure');
+  await page.keyboard.press('Escape');
 
   // The lens Moisture in both climates.
   await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');

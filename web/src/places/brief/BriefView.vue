@@ -115,7 +115,7 @@ function setHumidity(next: Humidity, step: string): void {
 }
 
 const MODELS = [
-  { value: '', label: 'the figures above' },
+  { value: 'figures', label: 'the figures above' },
   { value: 'en15026', label: 'a model by the weather: EN 15026, normal occupancy' },
   { value: 'en15026-high', label: 'a model by the weather: EN 15026, high occupancy' },
   { value: 'ashrae160', label: 'a model by the weather: ASHRAE 160, heated and cooled' },
@@ -123,7 +123,7 @@ const MODELS = [
 
 /** A model writes its monthly means as the figures that the static methods take. */
 function setModel(model: string): void {
-  if (!model) return change({ indoor: byHand() }, 'Hourly runs take the figures');
+  if (model === 'figures') return change({ indoor: byHand() }, 'Hourly runs take the figures');
   const months = site.value.temperature.map((outdoor) => modelAir(model as IndoorModel, outdoor));
   change(
     {
@@ -306,7 +306,7 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
       <p v-if="ofClass" class="soft small" data-class-humidity>{{ ofClass }}</p>
       <ChoiceField
         label="Hourly runs take"
-        :value="(brief.indoor.model ?? '') as string"
+        :value="(brief.indoor.model ?? 'figures') as string"
         :options="MODELS"
         @take="setModel"
       />

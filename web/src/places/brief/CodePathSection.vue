@@ -26,9 +26,12 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ change: [code: CodePath | undefined] }>();
 
+/** A choice must be worth something, or its field stays empty. */
+const NOT_CHOSEN = 'not-chosen';
+
 const editions = computed(() => [
   {
-    value: '',
+    value: NOT_CHOSEN,
     label: `Not chosen: ${props.usual.edition === 'none' ? 'none' : `compared with ${props.usual.edition}`}`,
   },
   { value: 'none', label: 'None' },
@@ -43,7 +46,10 @@ const published = computed(() =>
 const answer = computed(() => (zone.value ? codeRows(path.value, zone.value) : null));
 
 function choose(edition: string): void {
-  emit('change', edition ? { ...path.value, edition: edition as CodePath['edition'] } : undefined);
+  emit(
+    'change',
+    edition === NOT_CHOSEN ? undefined : { ...path.value, edition: edition as CodePath['edition'] },
+  );
 }
 
 function setZone(text: string): void {
@@ -116,7 +122,7 @@ function setU(text: string): void {
 <template>
   <ChoiceField
     label="Code path"
-    :value="(code?.edition ?? '') as string"
+    :value="(code?.edition ?? NOT_CHOSEN) as string"
     :options="editions"
     @take="choose"
   />

@@ -90,6 +90,7 @@ function setSide(side: Side, wanted: boolean): void {
   display: flex;
   flex-wrap: wrap;
   gap: 0 16px;
+  padding: 0;
   border: 0;
 }
 
@@ -98,5 +99,9 @@ function setSide(side: Side, wanted: boolean): void {
   align-items: center;
   gap: 8px;
   min-height: 44px;
+}
+
+.check input {
+  accent-color: var(--ink);
 }
 </style>

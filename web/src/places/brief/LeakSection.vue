@@ -15,7 +15,7 @@ const props = defineProps<{ leak: Airtightness | undefined; units: UnitSystem }>
 const emit = defineEmits<{ change: [leak: Airtightness | undefined] }>();
 
 const KINDS = [
-  { value: 0, label: 'Not stated: assumed' },
+  { value: 0, label: 'Not stated' },
   { value: 4, label: 'Leak at 4 Pa' },
   { value: 50, label: 'Test result at 50 Pa' },
 ];
