@@ -43,6 +43,22 @@ test('there is an example of each demo wall, and each gives what the core gives'
   }
 }, 30_000);
 
+test('the walls of the demo are judged as a peer would, half of them good', () => {
+  const answers = demoWalls.map((wall) => [wall.name, evaluate(wall).judgment.moisture]);
+  expect(answers).toEqual([
+    ['North gable, option A', 'pass'],
+    ['North gable, option B', 'pass'],
+    ['North gable, all outside', 'pass'],
+    ['Garage link, paint only', 'fail'],
+    ['Wood-fiber wall with service cavity', 'pass'],
+    ['Brick veneer on timber frame', 'pass'],
+    ['Steel studs, cavity fill only', 'caution'],
+    ['Inner vapor barrier, foam outside', 'fail'],
+    ['Dries both ways', 'pass'],
+    ['Two rows of studs, no foam', 'fail'],
+  ]);
+});
+
 test('bad files are reported by name and field, the others still run', async () => {
   const good = JSON.stringify(demoWalls[0]);
   const { code, stdout, stderr } = await eldrun(
