@@ -6,6 +6,13 @@ const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
 async function picture(page: Page, name: string, scroll = 0): Promise<void> {
   await page.waitForLoadState('networkidle');
+  // Whatever is judged is simulated, unless something decides alone.
+  await page.waitForFunction(() => {
+    const judged = document.querySelector<HTMLElement>('[data-judgment]');
+    return (
+      !judged || judged.dataset['basis'] === 'hourly' || judged.innerText.includes('by itself')
+    );
+  });
   await page.evaluate(async (top) => {
     window.scrollTo(0, top);
     await document.fonts.ready;

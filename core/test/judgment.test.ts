@@ -291,6 +291,26 @@ describe('with runs', () => {
     expect(text(drafty)).toMatch(/mold index|moisture/i);
   });
 
+  test('shut-in studs are run along themselves, wet at the start; they do not dry between foil and foil', () => {
+    const steelFree = withLayer(
+      withLayer(inside(coldWall(), 'polyethylene-6mil', 0.00015), 'osb', {
+        material: 'gypsum-sheathing-glass-mat',
+        thickness: 0.0127,
+      }),
+      'board',
+      { material: 'polyiso-foil-faced' },
+    );
+    const assessment = assessed(steelFree);
+    const { shutIn } = planRuns(assessment, madeUpWeather(assessment.wall))!;
+    expect(shutIn!.transient).toMatchObject({
+      watch: 'studs',
+      path: 'member',
+      initial: { layers: { studs: { moistureContent: 0.25 } } },
+      rain: { layer: 'studs', face: 'outer', share: 0.01 },
+    });
+    expect(simulated(steelFree)).toMatchObject({ moisture: 'fail', decides: { id: 'vapor-trap' } });
+  });
+
   test('a climate without sun, wind and rain stays static and says why', () => {
     const { temperature, relativeHumidity, designTemperature } = resolveWall(bare).site;
     const wall = resolveWall({

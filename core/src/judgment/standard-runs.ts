@@ -132,6 +132,8 @@ export function shutInRun(wall: ResolvedWall, wood: ResolvedLayer): SimulationFi
     transient: {
       ...transient,
       watch: wood.id,
+      // Shut-in studs are wet themselves, and not what is between them.
+      ...(wood.source.kind === 'framed' ? { path: 'member' as const } : {}),
       initial: {
         ...transient.initial,
         layers: { [wood.id]: { moistureContent: WET_START } },

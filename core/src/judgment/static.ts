@@ -42,7 +42,8 @@ const LEAKY = 3;
 /** R inside wood panels above which they are so cold that nothing but diffusion dries them, m²K/W. */
 const DEEP = 6.5;
 
-const YEAR = '2018';
+/** The edition whose rows stand in for experience where the wall's own are not known. */
+const EXPERIENCE = '2018';
 
 /** The judged face through the year: its margin above the indoor dew point, K. */
 export interface JudgedMargin {
@@ -73,7 +74,7 @@ function experience(wall: ResolvedWall): ReturnType<typeof codeSituation> {
   const { code } = wall.file;
   const own = code && code.edition !== 'none' ? codeSituation(wall) : null;
   if (own?.kind === 'rows' && own.answer.rows.retarderRequired !== undefined) return own;
-  const path: CodePath = { edition: YEAR, ...(code?.zone ? { zone: code.zone } : {}) };
+  const path: CodePath = { edition: EXPERIENCE, ...(code?.zone ? { zone: code.zone } : {}) };
   return codeSituation(wall, path);
 }
 
