@@ -88,7 +88,7 @@ function figures(assessment: Assessment): Record<string, string> {
     Thickness: text('length', effect.thickness),
     'Cost, demo prices': `${format('costPerArea', effect.cost, units).text} ${format('costPerArea', effect.cost, units).unit}`,
     Carbon: text('carbonPerArea', effect.carbon),
-    Judgment: messageText(judge(assessment).decides.text, units),
+    'Judgment, estimated': messageText(judge(assessment).decides.text, units),
   };
 }
 
