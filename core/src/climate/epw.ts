@@ -339,8 +339,11 @@ function fillGaps(
   return patched(values);
 }
 
-/** Missing values on a straight line between their neighbors, the ends level. */
-function patched(values: Float64Array): Float64Array {
+/** Missing values laid between their neighbors; at an end the neighbor's own, as it is. */
+function bridged(
+  values: Float64Array,
+  between: (before: number, after: number, share: number) => number,
+): Float64Array {
   const filled = values.slice();
   for (let h = 0; h < filled.length; h++) {
     if (!Number.isNaN(filled[h]!)) continue;
@@ -348,27 +351,21 @@ function patched(values: Float64Array): Float64Array {
     while (end < filled.length && Number.isNaN(filled[end]!)) end++;
     const before = filled[h - 1] ?? filled[end]!;
     const after = filled[end] ?? before;
-    for (let k = h; k < end; k++)
-      filled[k] = before + ((after - before) * (k - h + 1)) / (end - h + 1);
+    for (let k = h; k < end; k++) filled[k] = between(before, after, (k - h + 1) / (end - h + 1));
   }
   return filled;
 }
 
-/** Directions with the missing ones on the shorter way around between their neighbors. */
-function turned(degrees: Float64Array): Float64Array {
-  const filled = degrees.slice();
-  for (let h = 0; h < filled.length; h++) {
-    if (!Number.isNaN(filled[h]!)) continue;
-    let end = h;
-    while (end < filled.length && Number.isNaN(filled[end]!)) end++;
-    const before = filled[h - 1] ?? filled[end]!;
-    const after = filled[end] ?? before;
+/** Missing values on a straight line between their neighbors. */
+const patched = (values: Float64Array): Float64Array =>
+  bridged(values, (before, after, share) => before + (after - before) * share);
+
+/** Missing directions on the shorter way around between their neighbors. */
+const turned = (degrees: Float64Array): Float64Array =>
+  bridged(degrees, (before, after, share) => {
     const turn = ((after - before + 540) % 360) - 180;
-    for (let k = h; k < end; k++)
-      filled[k] = (before + (turn * (k - h + 1)) / (end - h + 1) + 360) % 360;
-  }
-  return filled;
-}
+    return (before + turn * share + 360) % 360;
+  });
 
 /** Rain by hour, mm: an amount that was gathered over several hours is spread over them. */
 function overHours(amounts: Float64Array, hours: Float64Array): Float64Array {
