@@ -301,14 +301,22 @@ describe('with runs', () => {
       { material: 'polyiso-foil-faced' },
     );
     const assessment = assessed(steelFree);
-    const { shutIn } = planRuns(assessment, madeUpWeather(assessment.wall))!;
-    expect(shutIn!.transient).toMatchObject({
+    const weather = madeUpWeather(assessment.wall);
+    const plan = planRuns(assessment, weather)!;
+    expect(plan.shutIn!.transient).toMatchObject({
       watch: 'studs',
       path: 'member',
       initial: { layers: { studs: { moistureContent: 0.25 } } },
       rain: { layer: 'studs', face: 'outer', share: 0.01 },
     });
-    expect(simulated(steelFree)).toMatchObject({ moisture: 'fail', decides: { id: 'vapor-trap' } });
+    const runs = runPlan(plan, weather);
+    const trapped = { moisture: 'fail', decides: { id: 'vapor-trap' } };
+    expect(judgeWithRuns(assessment, runs)).toMatchObject({ ...trapped, basis: 'hourly' });
+    // A run that does not count says nothing of whether it dries.
+    const shutIn = { ...runs.shutIn!, problem: 'It does not settle.' };
+    const undecided = judgeWithRuns(assessment, { ...runs, shutIn });
+    expect(undecided).toMatchObject({ ...trapped, basis: 'static', alone: true });
+    expect(text(undecided)).not.toMatch(/dry/);
   });
 
   test('a climate without sun, wind and rain stays static and says why', () => {

@@ -48,7 +48,7 @@ export function* judgmentFixSteps(
   { moisture, decides }: Judgment,
   materials: Materials,
   weather: WeatherYear | null,
-): Generator<undefined, JudgmentFixes, boolean | undefined> {
+): Generator<undefined, JudgmentFixes> {
   if (moisture === 'pass') return { fixes: [], refused: null };
   const context = fixContext(assessment, materials);
   const fixes: JudgmentFix[] = [];
@@ -103,17 +103,11 @@ function* judgedAfter(
   { commands }: Change,
   materials: Materials,
   weather: WeatherYear,
-): Generator<undefined, MoistureStatus, boolean | undefined> {
+): Generator<undefined, MoistureStatus> {
   const after = context.assessAfter(commands)!;
   const plan = planRuns(after, weather);
   if (!plan) return judge(after).moisture;
-  const steps = runSteps(plan, weather, materials);
-  let step = steps.next();
-  while (!step.done) {
-    yield;
-    step = steps.next();
-  }
-  return judgeWithRuns(after, step.value).moisture;
+  return judgeWithRuns(after, yield* runSteps(plan, weather, materials)).moisture;
 }
 
 function refusal(context: FixContext, moisture: MoistureStatus): Message | null {

@@ -102,10 +102,9 @@ export function damageOf(assessment: LayerAssessment, run: JudgedRun): number {
   );
 }
 
-/** Whether wood that was shut in wet dries within a year, and stays free of mold and damp in the next. */
+/** Whether wood that was shut in wet dries within a year, and stays free of mold and damp in the next. @param run that counts */
 export function driesShutIn(assessment: LayerAssessment, run: JudgedRun): boolean {
   return (
-    run.problem === null &&
     run.dryTo16 !== null &&
     run.dryTo16 <= 8760 &&
     findingsOf(assessment, run).every(({ moisture }) => moisture === 'pass')

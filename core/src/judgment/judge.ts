@@ -67,7 +67,8 @@ export function judgeWithRuns(assessment: Assessment, runs: RunsDone | null): Ju
   if (!decision) return judge(assessment);
   const trap = vaporTrap.judge(assessment);
   if (trap?.status === 'fail') {
-    const dries = runs.shutIn !== null && driesShutIn(assessment, runs.shutIn);
+    if (!runs.shutIn || runs.shutIn.problem !== null) return judge(assessment);
+    const dries = driesShutIn(assessment, runs.shutIn);
     if (!dries || decision.moisture !== 'fail')
       return judgmentOf(
         assessment,

@@ -32,36 +32,24 @@ export interface RunsDone {
   shutIn: JudgedRun | null;
 }
 
-/** How far the runs of a plan have come, 0 to 1, and whether the first year of all is through. */
-export interface RunsProgress {
-  share: number;
-  file: SimulationFile;
-}
-
-/** Goes through the runs of a plan one after the other. Told to stop, it ends with runs that do not count. */
+/** Goes through the runs of a plan one after the other. A generator that yields often, so that a caller can stop in between. */
 export function* runSteps(
   plan: RunPlan,
   weather: WeatherYear,
   materials: Materials = {},
-): Generator<RunsProgress, RunsDone, boolean | undefined> {
-  const files = [...plan.standard, ...(plan.shutIn ? [plan.shutIn] : [])];
-  const done: JudgedRun[] = [];
-  for (const file of files) {
+): Generator<undefined, RunsDone> {
+  function* through(file: SimulationFile): Generator<undefined, JudgedRun> {
     const steps = judgedRunSteps(file, weather, materials);
     let step = steps.next();
     while (!step.done) {
-      const stop = yield {
-        share: (done.length + step.value / file.transient.hours) / files.length,
-        file,
-      };
-      step = steps.next(stop);
+      yield;
+      step = steps.next();
     }
-    done.push(step.value);
+    return step.value;
   }
-  return {
-    standard: done.slice(0, plan.standard.length),
-    shutIn: plan.shutIn ? done.at(-1)! : null,
-  };
+  const standard: JudgedRun[] = [];
+  for (const file of plan.standard) standard.push(yield* through(file));
+  return { standard, shutIn: plan.shutIn && (yield* through(plan.shutIn)) };
 }
 
 /** `runSteps` in one go. */

@@ -66,7 +66,7 @@ export function madeUpWeather({ site }: ResolvedWall, seed = WEATHER_SEED): Weat
   return year;
 }
 
-/** The sides that are run: those of the exposure, each once. Degrees from north over east where the rain says it. */
+/** The sides that are run: those of the exposure, without one that sees the same weather as another. */
 function sidesOf(sides: readonly Facing[], weather: WeatherYear): Facing[] {
   const taken: Facing[] = [];
   for (const side of sides) {

@@ -3,6 +3,7 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import {
   judgeWithRuns,
   missingForRuns,
+  say,
   type Assessment,
   type Judgment,
   type JudgedRun,
@@ -168,10 +169,14 @@ export const useJudgment = defineStore('judgment', () => {
         weather: await weatherOf(whole.wall.file),
         judgment: found,
       });
+      if (answer && 'problem' in answer) throw new Error(answer.problem);
       if (answer && 'fixes' in answer) keep(answer.fixes);
-    } finally {
-      if (key.value === mine) seeking.value = false;
+    } catch (error) {
+      const refused = say`Changes that mend it could not be tried: ${(error as Error).message}.`;
+      if (key.value === mine)
+        settled.value = { key: mine, now: { ...now.now, fixes: { fixes: [], refused } } };
     }
+    if (key.value === mine) seeking.value = false;
   }
 
   function close(): void {

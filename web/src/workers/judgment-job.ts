@@ -138,7 +138,7 @@ async function runsOf(
 
 /** Goes through a generator with pauses. @returns null when it was dropped */
 async function throughSteps<Step, T>(
-  steps: Generator<Step, T, boolean | undefined>,
+  steps: Generator<Step, T, unknown>,
   pause: () => Promise<void>,
   isStale: () => boolean,
   told: (step: Step) => void = () => undefined,

@@ -29,9 +29,14 @@ export function serve<Request extends { job: number }>(
     await pause();
     const isStale = (): boolean => job !== latest;
     if (isStale()) return;
-    const reply = await answer(data as Request, pause, isStale, (part) => {
-      if (!isStale()) self.postMessage({ job, ...part });
-    });
-    if (reply) self.postMessage(reply);
+    try {
+      const reply = await answer(data as Request, pause, isStale, (part) => {
+        if (!isStale()) self.postMessage({ job, ...part });
+      });
+      if (reply) self.postMessage(reply);
+    } catch (error) {
+      // Of itself, what is thrown in a promise never reaches the page.
+      self.reportError(error);
+    }
   };
 }
