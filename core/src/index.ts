@@ -1,6 +1,7 @@
 export * from './assess.ts';
 export * from './climate/index.ts';
 export * from './conduction/index.ts';
+export * from './document/index.ts';
 export * from './errors.ts';
 export * from './evaluate.ts';
 export * from './explain/index.ts';

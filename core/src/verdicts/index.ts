@@ -30,6 +30,7 @@ import { thicknessLimit } from './thickness-limit.ts';
 import {
   STATUS_ORDER,
   type Effect,
+  type Finding,
   type FixContext,
   type Rule,
   type Status,
@@ -142,6 +143,11 @@ export function verdictsOf(...asked: Parameters<typeof verdictSteps>): Verdict[]
   let step = steps.next();
   while (!step.done) step = steps.next();
   return step.value;
+}
+
+/** The worst that the rules find of an assessed wall, without looking for changes; null where they say nothing. */
+export function worstFinding(assessment: Assessment): Finding | null {
+  return findingsOf(assessment)[0]?.finding ?? null;
 }
 
 function findingsOf(assessment: Assessment) {

@@ -1,0 +1,11 @@
+export { applyAll, formatOf, kindNamed, untouchable } from './format.ts';
+export {
+  MAX_STEPS,
+  NO_HISTORY,
+  stepDone,
+  stepRedone,
+  stepUndone,
+  type History,
+  type Step,
+} from './history.ts';
+export type * from './types.ts';

@@ -1,0 +1,66 @@
+import { assess, type Assessment } from '../assess.ts';
+import type { DocumentKind, Summary } from '../document/index.ts';
+import {
+  judge,
+  judgeWithRuns,
+  madeUpWeather,
+  missingForRuns,
+  planRuns,
+  runPlan,
+  type Judgment,
+} from '../judgment/index.ts';
+import { effectOf, worstFinding } from '../verdicts/index.ts';
+import {
+  applyCommand,
+  materialsUsed,
+  standaloneWall,
+  WALL_VERSION,
+  withBrief,
+  type Brief,
+  type Command,
+  type ProjectWall,
+} from '../wall/index.ts';
+import { validateProjectWall } from '../wall/schema.ts';
+
+/** The weather file that a wall's own climate came from. */
+const weatherOf = ({ outdoor }: Partial<Brief>): string[] =>
+  outdoor && 'weather' in outdoor && outdoor.weather ? [outdoor.weather] : [];
+
+function summaryOf(assessment: Assessment, judgment: Judgment, more: boolean): Summary {
+  return {
+    judgment: judgment.moisture,
+    basis: judgment.basis,
+    title: judgment.decides.text,
+    worst: worstFinding(assessment),
+    figures: { ...effectOf(assessment) },
+    more,
+  };
+}
+
+/** One framed wall assembly. Its summary is the judgment of its moisture; the longer one simulates the standard exposure. */
+export const WALL: DocumentKind<ProjectWall, Command, Brief> = {
+  kind: 'wall',
+  label: 'wall',
+  version: WALL_VERSION,
+  validate: (value, { materials }) => validateProjectWall(value, materials),
+  apply: applyCommand,
+  references: (wall) => ({
+    documents: [],
+    // What the wall brings along itself it does not need from its project.
+    materials: materialsUsed(wall).filter((id) => !Object.hasOwn(wall.materials ?? {}, id)),
+    weather: weatherOf(wall),
+  }),
+  summarize(document, { brief, materials }, { long, weather }) {
+    const file = withBrief(document, brief);
+    const assessment = assess(file, materials);
+    const hours =
+      missingForRuns(assessment.wall) === null
+        ? (weather[weatherOf(file)[0] ?? ''] ?? madeUpWeather(assessment.wall))
+        : null;
+    const plan = hours && planRuns(assessment, hours);
+    if (!long || !plan) return summaryOf(assessment, judge(assessment), plan !== null);
+    const judgment = judgeWithRuns(assessment, runPlan(plan, hours, materials));
+    return summaryOf(assessment, judgment, false);
+  },
+  fileOf: (wall, { brief, materials }) => standaloneWall(wall, brief, materials),
+};
