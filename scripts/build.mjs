@@ -8,13 +8,14 @@ import { main, runOrFail } from './run.mjs';
 const SOURCES = [
   'core/src',
   'core/data',
+  'contract/src',
   'server/src',
   'web',
   'package-lock.json',
   'scripts/build.mjs',
 ];
 
-function fingerprint() {
+function fingerprint(sources) {
   const hash = createHash('sha256');
   const walk = (path) => {
     const stat = statSync(join(ROOT, path));
@@ -25,7 +26,7 @@ function fingerprint() {
       hash.update(`${path}\n`).update(readFileSync(join(ROOT, path)));
     }
   };
-  SOURCES.forEach(walk);
+  sources.forEach(walk);
   return hash.digest('hex');
 }
 
@@ -33,7 +34,7 @@ function fingerprint() {
 export async function build() {
   await bundleCommand();
   const stamp = join(ROOT, '.build', 'sources');
-  const now = fingerprint();
+  const now = fingerprint(SOURCES);
   const built =
     existsSync(join(ROOT, 'web/dist/index.html')) && existsSync(join(ROOT, 'server/dist/main.mjs'));
   if (built && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
@@ -41,19 +42,30 @@ export async function build() {
   runOrFail('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], {
     cwd: join(ROOT, 'web'),
   });
+  const core = fingerprint(['core/src', 'core/data']).slice(0, 12);
   const { build: bundle } = await import('esbuild');
   await bundle({
-    entryPoints: [join(ROOT, 'server/src/main.ts')],
-    outfile: join(ROOT, 'server/dist/main.mjs'),
+    entryPoints: {
+      main: join(ROOT, 'server/src/main.ts'),
+      worker: join(ROOT, 'server/src/summaries/worker.ts'),
+    },
+    outdir: join(ROOT, 'server/dist'),
+    outExtension: { '.js': '.mjs' },
     bundle: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',
     packages: 'external',
     alias: {
+      '@eldrun/core/kinds': join(ROOT, 'core/src/kinds/index.ts'),
       '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
       '@eldrun/core': join(ROOT, 'core/src/index.ts'),
+      '@eldrun/contract/schemas': join(ROOT, 'contract/src/schemas.ts'),
+      '@eldrun/contract/openapi': join(ROOT, 'contract/src/openapi.ts'),
+      '@eldrun/contract': join(ROOT, 'contract/src/index.ts'),
     },
+    // What was computed by another core is computed anew.
+    define: { 'process.env.ELDRUN_CORE_VERSION': JSON.stringify(core) },
     logLevel: 'warning',
   });
   mkdirSync(join(ROOT, '.build'), { recursive: true });

@@ -4,15 +4,17 @@ import helmet from 'helmet';
 import type pg from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { foreignOrigin, notFound, toApiError, wrongType } from './errors.ts';
-import { healthRoutes } from './routes/health.ts';
+import type { DocumentKind } from '@eldrun/core';
+import { KINDS } from '@eldrun/core/kinds';
+import { identify } from './actor.ts';
+import { DocumentStore } from './documents/store.ts';
+import { foreignOrigin, notFound, toApiError } from './errors.ts';
+import { Events } from './events.ts';
+import { documentRoutes } from './routes/documents.ts';
 import { materialRoutes } from './routes/materials.ts';
 import { projectRoutes } from './routes/projects.ts';
+import { serverRoutes } from './routes/server.ts';
 import { weatherRoutes } from './routes/weather.ts';
-import { wallRoutes } from './routes/walls.ts';
-
-/** The largest request body: a wall file at its limit. */
-const LARGEST_BODY = '1mb';
 
 const CONTENT_SECURITY_POLICY = {
   useDefaults: false,
@@ -36,10 +38,27 @@ export interface AppOptions {
   page?: string;
   /** Whether it serves this machine alone (the default). */
   loopback?: boolean;
+  /** The kinds of documents it keeps; by default all that Eldrun knows. */
+  kinds?: readonly DocumentKind[];
+  /** Of the program that computes the summaries of lists. */
+  coreVersion?: string;
+  /** The stream of what is saved. */
+  events?: Events;
+  /** Called after a request that may have changed something. */
+  changed?: () => void;
 }
 
 /** The whole HTTP application: API, then the page. */
-export function createApp({ pool, logger, page, loopback = true }: AppOptions): Express {
+export function createApp({
+  pool,
+  logger,
+  page,
+  loopback = true,
+  kinds = KINDS,
+  coreVersion = '',
+  events = new Events(pool),
+  changed,
+}: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -58,11 +77,14 @@ export function createApp({ pool, logger, page, loopback = true }: AppOptions): 
 
   const api = express.Router();
   api.use(sameOrigin(loopback));
-  api.use('/projects', weatherRoutes(pool));
-  api.use(jsonOnly, express.json({ limit: LARGEST_BODY }));
-  api.use('/health', healthRoutes(pool));
-  api.use('/projects', projectRoutes(pool), materialRoutes(pool));
-  api.use(wallRoutes(pool));
+  api.use(identify);
+  if (changed) api.use(afterChange(changed));
+  const store = new DocumentStore(pool, { kinds, coreVersion });
+  api.use(serverRoutes(pool, events));
+  api.use(projectRoutes(store));
+  api.use(documentRoutes(store));
+  api.use(materialRoutes(store));
+  api.use(weatherRoutes(store));
   api.use(() => {
     throw notFound('address');
   });
@@ -92,13 +114,13 @@ function sameOrigin(loopback: boolean): RequestHandler {
   };
 }
 
-const jsonOnly: RequestHandler = (request, _response, next) => {
-  const length = request.headers['content-length'];
-  const hasBody =
-    request.headers['transfer-encoding'] !== undefined || (length !== undefined && length !== '0');
-  if (hasBody && !request.is('application/json')) throw wrongType();
-  next();
-};
+/** Says when a request that may have changed something was answered. */
+function afterChange(changed: () => void): RequestHandler {
+  return (request, response, next) => {
+    if (request.method !== 'GET') response.on('finish', changed);
+    next();
+  };
+}
 
 const answerError: ErrorRequestHandler = (error, request, response, _next) => {
   const known = toApiError(error);

@@ -1,12 +1,49 @@
 import { runner } from 'node-pg-migrate';
 import pg from 'pg';
+import type { Logger } from 'pino';
 
-/** The pool of connections; losing one is not the end of the server. */
-export function openPool(connectionString: string): pg.Pool {
-  const pool = new pg.Pool({ connectionString, max: 8, connectionTimeoutMillis: 4000 });
-  pool.on('error', () => {
-    // An idle connection broke: the pool drops it and the next query opens another.
+/** A statement that takes longer is ended, ms. */
+const LONGEST_STATEMENT = 20_000;
+
+/** A statement that takes longer is told in the log, ms. */
+const LONG_STATEMENT = 500;
+
+/**
+ * The pool of connections. Losing one, idle or at work, is told in the log and is not the end of the server; long
+ * statements are told by their text, never with what was in them.
+ *
+ * @param logger where the log goes; without one nothing is told
+ */
+export function openPool(connectionString: string, logger?: Logger): pg.Pool {
+  class ToldClient extends pg.Client {
+    override query(...asked: never[]): never {
+      const since = performance.now();
+      const answer = (super.query as (...asked: never[]) => unknown)(...asked);
+      const [query] = asked as unknown as [string | { text?: string }];
+      if (logger && answer instanceof Promise)
+        void answer
+          .catch(() => undefined)
+          .then(() => {
+            const took = Math.round(performance.now() - since);
+            const sql = (typeof query === 'string' ? query : (query.text ?? ''))
+              .replace(/\s+/g, ' ')
+              .trim();
+            if (took > LONG_STATEMENT) logger.warn({ took, sql }, 'long statement');
+          });
+      return answer as never;
+    }
+  }
+  const pool = new pg.Pool({
+    connectionString,
+    Client: ToldClient as unknown as NonNullable<pg.PoolConfig['Client']>,
+    max: 10,
+    connectionTimeoutMillis: 4000,
+    statement_timeout: LONGEST_STATEMENT,
   });
+  const lost = (error: Error): void => logger?.warn({ err: error }, 'a connection was lost');
+  // Without listeners the loss of a connection ends the process: of an idle one here, of one at work there.
+  pool.on('error', lost);
+  pool.on('connect', (client) => client.on('error', lost));
   return pool;
 }
 

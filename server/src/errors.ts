@@ -35,16 +35,19 @@ export const stale = (current: Record<string, unknown>): ApiError =>
     { current },
   );
 
+export const forbidden = (): ApiError =>
+  new ApiError(403, 'forbidden', 'You may not do this.');
+
 export const materialInUse = (id: string, walls: string[]): ApiError =>
   new ApiError(409, 'material_in_use', `“${id}” is used by ${walls.join(', ')}.`, 'id');
 
 export const notArchived = (): ApiError =>
   new ApiError(409, 'not_archived', 'Only an archived project can be deleted for good.');
 
-const foreignOrigin = (): ApiError =>
+export const foreignOrigin = (): ApiError =>
   new ApiError(403, 'foreign_origin', 'This request comes from another site.', 'Origin');
 
-const wrongType = (type = 'application/json'): ApiError =>
+export const wrongType = (type = 'application/json'): ApiError =>
   new ApiError(415, 'unsupported_media_type', `Send content-type ${type}.`, 'Content-Type');
 
 const tooLarge = (limit: number): ApiError =>
@@ -77,8 +80,6 @@ const databaseAway = (): ApiError =>
 
 const internal = (): ApiError =>
   new ApiError(500, 'internal', 'Eldrun failed at this request. The log says more.');
-
-export { foreignOrigin, wrongType };
 
 /** PostgreSQL shut down, starting up, or out of connections. */
 const AWAY = new Set(['57P01', '57P02', '57P03', '53300', '08000', '08001', '08003', '08006']);

@@ -7,18 +7,25 @@ import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
 import { loadDemo } from '../src/demo/load.ts';
 import { DEMO_PROJECTS } from '../src/demo/projects.ts';
+import type { Summaries } from '../src/summaries/summaries.ts';
 import { ownDatabase } from './own-database.ts';
+import { summariesOf } from './summarized.ts';
 
 const lines: string[] = [];
 let pool: pg.Pool;
 let app: ReturnType<typeof createApp>;
+let summaries: Summaries;
 
 beforeAll(async () => {
   pool = openPool(await ownDatabase());
+  summaries = summariesOf(pool);
   app = createApp({ pool, logger: pino({}, { write: (line) => void lines.push(line) }) });
 });
 
-afterAll(() => pool.end());
+afterAll(async () => {
+  await summaries.close();
+  await pool.end();
+});
 
 const WALL = DEMO_PROJECTS[0]!.walls[0]!;
 const NOBODY = '00000000-0000-4000-8000-000000000000';
@@ -63,6 +70,8 @@ test('the demo is loaded once, and anew only on request', async () => {
   expect(await count()).toBe(DEMO_PROJECTS.length - 1);
   await loadDemo(pool, true);
   expect(await count()).toBe(DEMO_PROJECTS.length);
+  summaries.poke();
+  await summaries.idle();
   const { body } = await request(app).get('/api/projects').expect(200);
   const mill = (body as { name: string; walls: { worst: { status: string } }[] }[]).find(
     ({ name }) => name === DEMO_PROJECTS[0]!.name,

@@ -35,6 +35,26 @@ export interface WeatherYear {
   rain: Float64Array | null;
 }
 
+/** A weather year as plain lists, for JSON. */
+export function listsOfWeather(weather: WeatherYear): Record<string, unknown> {
+  return Object.fromEntries(
+    Object.entries(weather).map(([name, value]) => [
+      name,
+      value instanceof Float64Array ? Array.from(value) : value,
+    ]),
+  );
+}
+
+/** A weather year out of the lists that `listsOfWeather` made. */
+export function weatherOfLists(lists: Readonly<Record<string, unknown>>): WeatherYear {
+  return Object.fromEntries(
+    Object.entries(lists).map(([name, value]) => [
+      name,
+      Array.isArray(value) ? Float64Array.from(value as number[]) : value,
+    ]),
+  ) as unknown as WeatherYear;
+}
+
 /** Days of the months of a year that is so many hours long. */
 export function monthLengths(hours: number): number[] {
   return [31, hours > 8760 ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];

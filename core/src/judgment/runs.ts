@@ -12,6 +12,16 @@ export interface RunPlan {
   shutIn: SimulationFile | null;
 }
 
+/** Whether runs would judge a wall: something can be simulated, and nothing decides that no run can change. */
+export function runsWanted(assessment: Assessment): boolean {
+  const { wall } = assessment;
+  return (
+    missingForRuns(wall) === null &&
+    wall.layers.length > 0 &&
+    !(decidesAlone(assessment, [vaporTrap.id]) ?? surfaceDecides(assessment))
+  );
+}
+
 /**
  * Which runs judge a wall.
  *
@@ -19,9 +29,8 @@ export interface RunPlan {
  * @returns null where nothing can be simulated, or where something decides that no run can change
  */
 export function planRuns(assessment: Assessment, weather: WeatherYear): RunPlan | null {
+  if (!runsWanted(assessment)) return null;
   const { wall } = assessment;
-  if (missingForRuns(wall) !== null || wall.layers.length === 0) return null;
-  if (decidesAlone(assessment, [vaporTrap.id]) ?? surfaceDecides(assessment)) return null;
   const shut = vaporTrap.judge(assessment)?.status === 'fail' ? shutInWood(assessment) : null;
   return { standard: standardRuns(wall, weather), shutIn: shut && shutInRun(wall, shut) };
 }

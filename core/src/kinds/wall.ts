@@ -4,9 +4,9 @@ import {
   judge,
   judgeWithRuns,
   madeUpWeather,
-  missingForRuns,
   planRuns,
   runPlan,
+  runsWanted,
   type Judgment,
 } from '../judgment/index.ts';
 import { effectOf, worstFinding } from '../verdicts/index.ts';
@@ -53,14 +53,12 @@ export const WALL: DocumentKind<ProjectWall, Command, Brief> = {
   summarize(document, { brief, materials }, { long, weather }) {
     const file = withBrief(document, brief);
     const assessment = assess(file, materials);
-    const hours =
-      missingForRuns(assessment.wall) === null
-        ? (weather[weatherOf(file)[0] ?? ''] ?? madeUpWeather(assessment.wall))
-        : null;
-    const plan = hours && planRuns(assessment, hours);
-    if (!long || !plan) return summaryOf(assessment, judge(assessment), plan !== null);
-    const judgment = judgeWithRuns(assessment, runPlan(plan, hours, materials));
-    return summaryOf(assessment, judgment, false);
+    if (!long || !runsWanted(assessment))
+      return summaryOf(assessment, judge(assessment), runsWanted(assessment));
+    const hours = weather[weatherOf(file)[0] ?? ''] ?? madeUpWeather(assessment.wall);
+    const plan = planRuns(assessment, hours);
+    const runs = plan && runPlan(plan, hours, materials);
+    return summaryOf(assessment, judgeWithRuns(assessment, runs), false);
   },
   fileOf: (wall, { brief, materials }) => standaloneWall(wall, brief, materials),
 };

@@ -25,9 +25,9 @@ export async function loadDemo(pool: pg.Pool, reset: boolean): Promise<void> {
       for (const [position, document] of project.walls.entries())
         await client.query(
           `WITH wall AS (
-             INSERT INTO walls (project_id, name, position, document) VALUES ($1, $2, $3, $4)
-             RETURNING id, document)
-           INSERT INTO wall_revisions (wall_id, revision, document, steps)
+             INSERT INTO documents (project_id, kind, name, position, document)
+             VALUES ($1, 'wall', $2, $3, $4) RETURNING id, document)
+           INSERT INTO document_revisions (document_id, revision, document, steps)
            SELECT id, 1, document, '["Demo data"]' FROM wall`,
           [rows[0]!.id, document.name, position, JSON.stringify(document)],
         );

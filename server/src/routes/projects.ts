@@ -1,10 +1,10 @@
 import { Router } from 'express';
-import type pg from 'pg';
 import type { Brief, UnitSystem } from '@eldrun/core';
+import type { DocumentStore } from '../documents/store.ts';
 import { inTransaction } from '../database.ts';
 import { notArchived, notFound, stale } from '../errors.ts';
-import { readProject } from '../records.ts';
-import { bodyOf, idOf } from '../requests.ts';
+import { readProject, readProjects } from '../projects.ts';
+import { serve } from '../serve.ts';
 
 /** What a new project starts from; its brief is the first thing a builder sees. */
 const FIRST_BRIEF: Record<UnitSystem, Brief> = {
@@ -21,57 +21,36 @@ const FIRST_BRIEF: Record<UnitSystem, Brief> = {
 };
 
 /** Projects: list, create, read, change, duplicate, delete. */
-export function projectRoutes(pool: pg.Pool): Router {
+export function projectRoutes(store: DocumentStore): Router {
   const router = Router();
+  const { pool } = store;
 
-  router.get('/', async (request, response) => {
-    const { rows } = await pool.query<{ id: string }>(
-      `SELECT id FROM projects WHERE (archived_at IS NOT NULL) = $1 ORDER BY updated_at DESC, name`,
-      [request.query['archived'] === 'true'],
-    );
-    // One after the other: together they would keep all connections waiting while walls are solved.
-    const projects = [];
-    for (const { id } of rows) projects.push(await readProject(pool, id));
-    response.json(projects);
-  });
+  serve(router, 'listProjects', ({ query }) => readProjects(store, query.archived ?? false));
 
-  router.post('/', async (request, response) => {
-    const body = bodyOf<{ name: string; units?: UnitSystem; brief?: Brief }>(
-      'newProject',
-      request.body,
-    );
+  serve(router, 'createProject', async ({ body }) => {
     const units = body.units ?? 'imperial';
     const { rows } = await pool.query<{ id: string }>(
       'INSERT INTO projects (name, units, brief) VALUES ($1, $2, $3) RETURNING id',
       [body.name.trim(), units, JSON.stringify(body.brief ?? FIRST_BRIEF[units])],
     );
-    response.status(201).json(await readProject(pool, rows[0]!.id));
+    return readProject(store, rows[0]!.id);
   });
 
-  router.get('/:id', async (request, response) => {
-    response.json(await readProject(pool, idOf(request.params.id, 'project')));
-  });
+  serve(router, 'readProject', ({ params }) => readProject(store, params.project));
 
-  router.patch('/:id', async (request, response) => {
-    const id = idOf(request.params.id, 'project');
-    const body = bodyOf<{
-      revision: number;
-      name?: string;
-      units?: UnitSystem;
-      brief?: Brief;
-      archived?: boolean;
-    }>('changedProject', request.body);
+  serve(router, 'changeProject', async ({ params, body }) => {
     const { rowCount } = await pool.query(
       `UPDATE projects SET
          name = coalesce($3, name),
          units = coalesce($4, units),
          brief = coalesce($5, brief),
+         brief_revision = brief_revision + (coalesce($5, brief) <> brief)::integer,
          archived_at = CASE WHEN $6::boolean IS NULL THEN archived_at WHEN $6 THEN now() END,
          revision = revision + 1,
          updated_at = now()
        WHERE id = $1 AND revision = $2`,
       [
-        id,
+        params.project,
         body.revision,
         body.name?.trim() ?? null,
         body.units ?? null,
@@ -79,50 +58,54 @@ export function projectRoutes(pool: pg.Pool): Router {
         body.archived ?? null,
       ],
     );
-    const project = await readProject(pool, id);
-    if (rowCount === 0) throw stale(project);
-    response.json(project);
+    const project = await readProject(store, params.project);
+    if (rowCount === 0) throw stale({ ...project });
+    return project;
   });
 
-  router.post('/:id/duplicate', async (request, response) => {
-    const id = idOf(request.params.id, 'project');
+  serve(router, 'duplicateProject', async ({ params, actor }) => {
     const copy = await inTransaction(pool, async (client) => {
       const { rows } = await client.query<{ id: string }>(
         `INSERT INTO projects (name, units, brief)
          SELECT left(name, 190) || ' (copy)', units, brief FROM projects WHERE id = $1 RETURNING id`,
-        [id],
+        [params.project],
       );
       if (!rows[0]) throw notFound('project');
+      const both = [params.project, rows[0].id];
       await client.query(
         `INSERT INTO project_materials (project_id, id, material)
          SELECT $2, id, material FROM project_materials WHERE project_id = $1`,
-        [id, rows[0].id],
+        both,
       );
       await client.query(
         `INSERT INTO project_weather (project_id, id, climate, notes, hours)
          SELECT $2, id, climate, notes, hours FROM project_weather WHERE project_id = $1`,
-        [id, rows[0].id],
+        both,
       );
       await client.query(
         `WITH copied AS (
-           INSERT INTO walls (project_id, name, position, document)
-           SELECT $2, name, position, document FROM walls WHERE project_id = $1 ORDER BY position
+           INSERT INTO documents (project_id, kind, name, position, document)
+           SELECT $2, kind, name, position, document FROM documents
+           WHERE project_id = $1 AND deleted_at IS NULL ORDER BY kind, position
            RETURNING id, document)
-         INSERT INTO wall_revisions (wall_id, revision, document, steps)
-         SELECT id, 1, document, '["Copied with its project"]' FROM copied`,
-        [id, rows[0].id],
+         INSERT INTO document_revisions (document_id, revision, document, steps, saved_by)
+         SELECT id, 1, document, '["Copied with its project"]', $3 FROM copied`,
+        [...both, actor.id],
       );
-      return readProject(client, rows[0].id);
+      return rows[0].id;
     });
-    response.status(201).json(copy);
+    return readProject(store, copy);
   });
 
-  router.delete('/:id', async (request, response) => {
-    const id = idOf(request.params.id, 'project');
-    const { archived } = await readProject(pool, id);
-    if (!archived) throw notArchived();
-    await pool.query('DELETE FROM projects WHERE id = $1 AND archived_at IS NOT NULL', [id]);
-    response.status(204).end();
+  serve(router, 'deleteProject', async ({ params }) => {
+    const { rows } = await pool.query<{ archived: boolean }>(
+      `WITH gone AS (DELETE FROM projects WHERE id = $1 AND archived_at IS NOT NULL)
+       SELECT archived_at IS NOT NULL AS archived FROM projects WHERE id = $1`,
+      [params.project],
+    );
+    if (!rows[0]) throw notFound('project');
+    if (!rows[0].archived) throw notArchived();
+    return undefined;
   });
 
   return router;

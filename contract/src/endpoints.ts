@@ -1,0 +1,207 @@
+import type { Document, Material, ProjectWall } from '@eldrun/core';
+import { endpoint, type Nothing } from './endpoint.ts';
+import type {
+  ListedDocument,
+  NewProject,
+  Project,
+  ProjectChange,
+  Revision,
+  Save,
+  SavedDocument,
+  SavedWall,
+  WeatherFile,
+} from './types.ts';
+
+/**
+ * Every address of the API, once for the server that answers, the page that asks, the description that is served, and
+ * the tests. `schemas.ts` has the Joi schemas of the same names.
+ */
+export const ENDPOINTS = {
+  health: endpoint<Nothing, Nothing, { status: 'ok'; database: 'ok' }>()(
+    'GET',
+    '/health',
+    'Whether the database answers.',
+  ),
+  describe: endpoint<Nothing, Nothing, object>()(
+    'GET',
+    '/openapi.json',
+    'This table as an OpenAPI document.',
+  ),
+  events: endpoint<Nothing, Nothing, Nothing>()(
+    'GET',
+    '/events',
+    'A stream that tells what was saved: server-sent events, each a change.',
+    { gives: 'text/event-stream' },
+  ),
+
+  listProjects: endpoint<{ archived?: boolean }, Nothing, Project[]>()(
+    'GET',
+    '/projects',
+    'The projects, the latest changed first.',
+  ),
+  createProject: endpoint<Nothing, NewProject, Project>()('POST', '/projects', 'A new project.', {
+    status: 201,
+  }),
+  readProject: endpoint<Nothing, Nothing, Project>()('GET', '/projects/:project', 'One project.'),
+  changeProject: endpoint<Nothing, ProjectChange, Project>()(
+    'PATCH',
+    '/projects/:project',
+    'Saves what a project says once for all its documents.',
+  ),
+  duplicateProject: endpoint<Nothing, Nothing, Project>()(
+    'POST',
+    '/projects/:project/duplicate',
+    'A copy with all documents, materials and weather files.',
+    { status: 201 },
+  ),
+  deleteProject: endpoint<Nothing, Nothing, Nothing>()(
+    'DELETE',
+    '/projects/:project',
+    'Deletes an archived project for good.',
+    { status: 204 },
+  ),
+
+  listDocuments: endpoint<{ kind?: string; bin?: boolean }, Nothing, ListedDocument[]>()(
+    'GET',
+    '/projects/:project/documents',
+    'The documents of a project, or those in its bin.',
+  ),
+  createDocument: endpoint<Nothing, { kind: string; document: Document }, SavedDocument>()(
+    'POST',
+    '/projects/:project/documents',
+    'A new document at the end of its kind.',
+    { status: 201 },
+  ),
+  emptyBin: endpoint<Nothing, Nothing, Nothing>()(
+    'DELETE',
+    '/projects/:project/bin',
+    'Deletes for good what lies in the bin of a project.',
+    { status: 204 },
+  ),
+  readDocument: endpoint<Nothing, Nothing, SavedDocument>()(
+    'GET',
+    '/documents/:document',
+    'One document, as it was saved last.',
+  ),
+  saveDocument: endpoint<Nothing, Save, SavedDocument>()(
+    'PATCH',
+    '/documents/:document',
+    'Saves a document, where nobody saved since the revision that it grew from.',
+  ),
+  moveDocument: endpoint<Nothing, { position: number }, Nothing>()(
+    'PUT',
+    '/documents/:document/position',
+    'Moves a document within its kind.',
+    { status: 204 },
+  ),
+  duplicateDocument: endpoint<Nothing, Nothing, SavedDocument>()(
+    'POST',
+    '/documents/:document/duplicate',
+    'A copy at the end of its kind.',
+    { status: 201 },
+  ),
+  binDocument: endpoint<Nothing, Nothing, Nothing>()(
+    'DELETE',
+    '/documents/:document',
+    'Moves a document to the bin, its history with it.',
+    { status: 204 },
+  ),
+  restoreDocument: endpoint<Nothing, Nothing, SavedDocument>()(
+    'POST',
+    '/documents/:document/restore',
+    'Takes a document out of the bin.',
+  ),
+  exportDocument: endpoint<Nothing, Nothing, Document>()(
+    'GET',
+    '/documents/:document/file',
+    'A document as a file that stands alone.',
+  ),
+  listRevisions: endpoint<Nothing, Nothing, Revision[]>()(
+    'GET',
+    '/documents/:document/revisions',
+    'The saved states that are kept, the newest first.',
+  ),
+  readRevision: endpoint<Nothing, Nothing, Revision & { document: Document }>()(
+    'GET',
+    '/documents/:document/revisions/:revision',
+    'One saved state.',
+  ),
+  nameRevision: endpoint<Nothing, { name: string | null }, Revision>()(
+    'PATCH',
+    '/documents/:document/revisions/:revision',
+    'Names a saved state, which keeps it for good.',
+  ),
+
+  createWall: endpoint<Nothing, { document: ProjectWall }, SavedWall>()(
+    'POST',
+    '/projects/:project/walls',
+    'A new wall. The same as a document of the kind `wall`, as are all addresses below `/walls`.',
+    { status: 201 },
+  ),
+  readWall: endpoint<Nothing, Nothing, SavedWall>()('GET', '/walls/:wall', 'One wall.'),
+  saveWall: endpoint<Nothing, Save<ProjectWall>, SavedWall>()(
+    'PATCH',
+    '/walls/:wall',
+    'Saves a wall.',
+  ),
+  moveWall: endpoint<Nothing, { position: number }, Nothing>()(
+    'PUT',
+    '/walls/:wall/position',
+    'Moves a wall within its project.',
+    { status: 204 },
+  ),
+  duplicateWall: endpoint<Nothing, Nothing, SavedWall>()(
+    'POST',
+    '/walls/:wall/duplicate',
+    'A copy of a wall.',
+    { status: 201 },
+  ),
+  binWall: endpoint<Nothing, Nothing, Nothing>()(
+    'DELETE',
+    '/walls/:wall',
+    'Moves a wall to the bin.',
+    { status: 204 },
+  ),
+  listWallRevisions: endpoint<Nothing, Nothing, Revision[]>()(
+    'GET',
+    '/walls/:wall/revisions',
+    'The saved states of a wall.',
+  ),
+  readWallRevision: endpoint<Nothing, Nothing, Revision & { document: ProjectWall }>()(
+    'GET',
+    '/walls/:wall/revisions/:revision',
+    'One saved state of a wall.',
+  ),
+
+  putMaterial: endpoint<Nothing, Material, { id: string; material: Material }>()(
+    'PUT',
+    '/projects/:project/materials/:material',
+    'Puts a material into a project.',
+  ),
+  deleteMaterial: endpoint<Nothing, Nothing, Nothing>()(
+    'DELETE',
+    '/projects/:project/materials/:material',
+    'Takes a material out of a project, where nothing needs it.',
+    { status: 204 },
+  ),
+
+  importWeather: endpoint<Nothing, string, WeatherFile>()(
+    'POST',
+    '/projects/:project/weather',
+    'Imports hourly weather: the text of an EPW file.',
+    { status: 201, takes: 'text/csv' },
+  ),
+  readWeatherHours: endpoint<Nothing, Nothing, Record<string, unknown>>()(
+    'GET',
+    '/projects/:project/weather/:weather/hours',
+    'The hours of a weather file, a list for each quantity.',
+  ),
+  deleteWeather: endpoint<Nothing, Nothing, Nothing>()(
+    'DELETE',
+    '/projects/:project/weather/:weather',
+    'Deletes a weather file, where nothing stands on it.',
+    { status: 204 },
+  ),
+} as const;
+
+export type EndpointName = keyof typeof ENDPOINTS;

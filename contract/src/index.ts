@@ -1,0 +1,3 @@
+export * from './endpoint.ts';
+export * from './endpoints.ts';
+export type * from './types.ts';

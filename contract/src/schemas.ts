@@ -1,0 +1,174 @@
+import Joi from 'joi';
+import { briefSchema, materialSchema } from '@eldrun/core/schema';
+import type { EndpointName } from './endpoints.ts';
+
+/** What an endpoint takes and answers with. A schema that is left out: nothing. */
+export interface EndpointSchemas {
+  query?: Joi.ObjectSchema;
+  body?: Joi.Schema;
+  answer?: Joi.Schema;
+}
+
+const uuid = Joi.string().guid();
+const name = Joi.string().trim().min(1).max(200);
+const units = Joi.string().valid('imperial', 'metric');
+const revision = Joi.number().integer().min(1);
+const time = Joi.date().iso().raw();
+/** A query carries text. */
+const flag = Joi.string().valid('true', 'false');
+
+/** Any document: what is in it is checked by its kind. */
+const document = Joi.object().unknown();
+/** A sentence whose numbers take units when it is read: pieces of text and measured numbers. */
+const message = Joi.array().items(Joi.string().allow(''), Joi.object().unknown());
+
+const summary = Joi.object({
+  judgment: Joi.string().allow(null).required(),
+  basis: Joi.string().allow(null).required(),
+  title: message.required(),
+  worst: Joi.object({ status: Joi.string().required(), title: message.required() })
+    .unknown()
+    .allow(null)
+    .required(),
+  figures: Joi.object().pattern(Joi.string(), Joi.number().allow(null)).required(),
+  more: Joi.boolean().required(),
+});
+
+const listed = {
+  id: uuid.required(),
+  projectId: uuid.required(),
+  kind: Joi.string().required(),
+  name: Joi.string().required(),
+  position: Joi.number().integer().min(0).required(),
+  revision: revision.required(),
+  updatedAt: time.required(),
+  deletedAt: time.allow(null).required(),
+  summary: summary.allow(null).required(),
+  computing: Joi.boolean().required(),
+  untouched: Joi.string().allow(null).required(),
+};
+
+const listedDocument = Joi.object(listed);
+
+const listedWall = Joi.object({
+  ...listed,
+  worst: Joi.object({ status: Joi.string().required(), title: message.required() })
+    .allow(null)
+    .required(),
+});
+
+const savedDocument = Joi.object({
+  id: uuid.required(),
+  projectId: uuid.required(),
+  kind: Joi.string().required(),
+  name: Joi.string().required(),
+  position: Joi.number().integer().min(0).required(),
+  revision: revision.required(),
+  updatedAt: time.required(),
+  document: document.required(),
+});
+
+const keptRevision = {
+  revision: revision.required(),
+  steps: Joi.array().items(Joi.string().allow('')).required(),
+  name: Joi.string().allow(null).required(),
+  savedBy: Joi.string().required(),
+  savedAt: time.required(),
+};
+const revisions = Joi.array().items(Joi.object(keptRevision));
+const openedRevision = Joi.object({ ...keptRevision, document: document.required() });
+
+const weatherFile = Joi.object({
+  id: Joi.string().required(),
+  climate: Joi.object().unknown().required(),
+  notes: Joi.array().items(Joi.string()).required(),
+});
+
+const project = Joi.object({
+  id: uuid.required(),
+  name: Joi.string().required(),
+  units: units.required(),
+  brief: briefSchema.required(),
+  revision: revision.required(),
+  archived: Joi.boolean().required(),
+  updatedAt: time.required(),
+  materials: Joi.object().pattern(Joi.string(), materialSchema).required(),
+  weather: Joi.array().items(weatherFile).required(),
+  walls: Joi.array().items(listedWall).required(),
+});
+
+const save = Joi.object({
+  revision: revision.required(),
+  document: document.required(),
+  steps: Joi.array().items(Joi.string().max(300)).max(1000).required(),
+  commands: Joi.array().items(Joi.object().unknown()).max(10_000),
+});
+const position = Joi.object({ position: Joi.number().integer().min(0).max(10_000).required() });
+
+/** The schemas of `ENDPOINTS`, by the same names. */
+export const SCHEMAS: Record<EndpointName, EndpointSchemas> = {
+  health: { answer: Joi.object({ status: Joi.string(), database: Joi.string() }) },
+  describe: { answer: Joi.object().unknown() },
+  events: {},
+
+  listProjects: { query: Joi.object({ archived: flag }), answer: Joi.array().items(project) },
+  createProject: {
+    body: Joi.object({ name: name.required(), units, brief: briefSchema }),
+    answer: project,
+  },
+  readProject: { answer: project },
+  changeProject: {
+    body: Joi.object({
+      revision: revision.required(),
+      name,
+      units,
+      brief: briefSchema,
+      archived: Joi.boolean(),
+    }),
+    answer: project,
+  },
+  duplicateProject: { answer: project },
+  deleteProject: {},
+
+  listDocuments: {
+    query: Joi.object({ kind: Joi.string().max(60), bin: flag }),
+    answer: Joi.array().items(listedDocument),
+  },
+  createDocument: {
+    body: Joi.object({ kind: Joi.string().max(60).required(), document: document.required() }),
+    answer: savedDocument,
+  },
+  emptyBin: {},
+  readDocument: { answer: savedDocument },
+  saveDocument: { body: save, answer: savedDocument },
+  moveDocument: { body: position },
+  duplicateDocument: { answer: savedDocument },
+  binDocument: {},
+  restoreDocument: { answer: savedDocument },
+  exportDocument: { answer: document },
+  listRevisions: { answer: revisions },
+  readRevision: { answer: openedRevision },
+  nameRevision: {
+    body: Joi.object({ name: name.allow(null).required() }),
+    answer: Joi.object(keptRevision),
+  },
+
+  createWall: { body: Joi.object({ document: document.required() }), answer: savedDocument },
+  readWall: { answer: savedDocument },
+  saveWall: { body: save, answer: savedDocument },
+  moveWall: { body: position },
+  duplicateWall: { answer: savedDocument },
+  binWall: {},
+  listWallRevisions: { answer: revisions },
+  readWallRevision: { answer: openedRevision },
+
+  putMaterial: {
+    body: materialSchema,
+    answer: Joi.object({ id: Joi.string().required(), material: materialSchema.required() }),
+  },
+  deleteMaterial: {},
+
+  importWeather: { body: Joi.string(), answer: weatherFile },
+  readWeatherHours: { answer: Joi.object().unknown() },
+  deleteWeather: {},
+};

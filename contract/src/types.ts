@@ -1,0 +1,118 @@
+import type {
+  Brief,
+  Document,
+  Material,
+  Message,
+  OwnClimate,
+  ProjectWall,
+  Status,
+  Summary,
+  UnitSystem,
+} from '@eldrun/core';
+
+/** A document in a list: what is known of it without opening it. */
+export interface ListedDocument {
+  id: string;
+  projectId: string;
+  kind: string;
+  name: string;
+  position: number;
+  revision: number;
+  updatedAt: string;
+  /** When it was moved to the bin; null where it is not there. */
+  deletedAt: string | null;
+  /** The newest that was computed, perhaps of an older state; null before the first. */
+  summary: Summary | null;
+  /** Whether a newer summary is still being computed. */
+  computing: boolean;
+  /** Why this program leaves it untouched; null where it can be worked with. */
+  untouched: string | null;
+}
+
+/** A document with its contents, as it was saved last. */
+export interface SavedDocument<D extends Document = Document> {
+  id: string;
+  projectId: string;
+  kind: string;
+  name: string;
+  position: number;
+  revision: number;
+  updatedAt: string;
+  document: D;
+}
+
+/** A saved state: the steps that led to it. */
+export interface Revision {
+  revision: number;
+  steps: string[];
+  /** A name that a person gave it: it is kept for good. */
+  name: string | null;
+  savedBy: string;
+  savedAt: string;
+}
+
+/** What a save carries. */
+export interface Save<D extends Document = Document> {
+  /** The revision that the document grew from. */
+  revision: number;
+  document: D;
+  /** The steps by their names, for the history. */
+  steps: string[];
+  /** The commands that the steps were made of, where they are known. */
+  commands?: object[];
+}
+
+/** A wall in the list of its project. */
+export interface ListedWall extends ListedDocument {
+  /** The judgment in the list's words; null while the first is still being computed. */
+  worst: { status: Status; title: Message } | null;
+}
+
+/** An imported weather file: the monthly figures it came to. */
+export interface WeatherFile {
+  id: string;
+  climate: OwnClimate;
+  notes: string[];
+}
+
+/** A project with all that its places need to begin. */
+export interface Project {
+  id: string;
+  name: string;
+  units: UnitSystem;
+  brief: Brief;
+  revision: number;
+  archived: boolean;
+  updatedAt: string;
+  materials: Record<string, Material>;
+  weather: WeatherFile[];
+  walls: ListedWall[];
+}
+
+export interface NewProject {
+  name: string;
+  units?: UnitSystem;
+  brief?: Brief;
+}
+
+export interface ProjectChange {
+  revision: number;
+  name?: string;
+  units?: UnitSystem;
+  brief?: Brief;
+  archived?: boolean;
+}
+
+export type SavedWall = SavedDocument<ProjectWall>;
+
+/** What the stream of events tells. */
+export interface Change {
+  project: string;
+  /** The document that changed; left out where the project itself did. */
+  document?: string;
+  kind?: string;
+  /** Its newest revision; left out where only its summary is new. */
+  revision?: number;
+  /** Set where it went to the bin or was deleted. */
+  gone?: true;
+}
