@@ -13,7 +13,7 @@ const uuid = Joi.string().guid();
 const name = Joi.string().trim().min(1).max(200);
 const units = Joi.string().valid('imperial', 'metric');
 const revision = Joi.number().integer().min(1);
-const time = Joi.date().iso().raw();
+const time = Joi.string().isoDate();
 /** A query carries text. */
 const flag = Joi.string().valid('true', 'false');
 

@@ -3,10 +3,10 @@ import { join } from 'node:path';
 import pg from 'pg';
 import { migrate } from '../src/database.ts';
 
-const MIGRATIONS = join(import.meta.dirname, '../migrations');
+export const MIGRATIONS = join(import.meta.dirname, '../migrations');
 
-/** A migrated database of its own for one test file, since these run side by side. @returns its address */
-export async function ownDatabase(): Promise<string> {
+/** An empty database of its own, without tables. @returns its address */
+export async function emptyDatabase(): Promise<string> {
   const server = process.env['ELDRUN_TEST_DATABASE_URL'];
   if (!server) throw new Error('Run these by npm run test:unit, which brings up PostgreSQL.');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
@@ -16,8 +16,14 @@ export async function ownDatabase(): Promise<string> {
   await client.end();
   const own = new URL(server);
   own.pathname = `/${name}`;
-  await migrate(own.href, MIGRATIONS);
-  // A second time changes nothing.
-  await migrate(own.href, MIGRATIONS);
   return own.href;
+}
+
+/** A migrated database of its own for one test file, since these run side by side. @returns its address */
+export async function ownDatabase(): Promise<string> {
+  const url = await emptyDatabase();
+  await migrate(url, MIGRATIONS);
+  // A second time changes nothing.
+  await migrate(url, MIGRATIONS);
+  return url;
 }

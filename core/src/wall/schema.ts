@@ -24,6 +24,13 @@ const text = Joi.string().trim().min(1);
 const id = Joi.string().min(1).max(100);
 const month12 = (value: Joi.Schema) => Joi.array().items(value.required()).length(12);
 
+/** One of two shapes, told apart by a test, so that an error speaks of the shape that was meant. */
+const either = (test: Joi.Schema, then: Joi.Schema, otherwise: Joi.Schema) =>
+  Joi.alternatives()
+    .conditional(test, { then, otherwise })
+    // The description of the API has no such conditions: there it is one or the other.
+    .meta({ schemaOverride: Joi.alternatives().try(then, otherwise) });
+
 const temperature = Joi.number().min(-100).max(100);
 const relativeHumidity = Joi.number().greater(0).max(1);
 
@@ -149,12 +156,11 @@ const layer = Joi.alternatives().conditional('.kind', {
         kind: Joi.any(),
         id: id.required(),
         thickness: length.required(),
-        fill: Joi.alternatives()
-          .conditional(Joi.string(), {
-            then: id,
-            otherwise: Joi.object({ air: Joi.object(airFields).unknown().required() }).unknown(),
-          })
-          .required(),
+        fill: either(
+          Joi.string(),
+          id,
+          Joi.object({ air: Joi.object(airFields).unknown().required() }).unknown(),
+        ).required(),
         frame: id,
         member: member.required(),
         fraction: Joi.number().min(0).max(1),
@@ -177,9 +183,7 @@ const layer = Joi.alternatives().conditional('.kind', {
 });
 
 const indoor = Joi.object({
-  temperature: Joi.alternatives()
-    .conditional(Joi.array(), { then: month12(temperature), otherwise: temperature })
-    .required(),
+  temperature: either(Joi.array(), month12(temperature), temperature).required(),
   humidity: Joi.object({
     kind: Joi.string().valid('fixed', 'monthly', 'class').required(),
     relativeHumidity: Joi.when('kind', {

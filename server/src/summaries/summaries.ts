@@ -64,9 +64,12 @@ export class Summaries {
     this.working.short ??= this.work();
   }
 
-  /** Until nothing short is left to do. */
+  /** Until nothing is left to do but what waits for its document to be left alone. */
   async idle(): Promise<void> {
-    while (this.working.short) await this.working.short;
+    while (this.working.short ?? this.working.long) {
+      await this.working.short;
+      await this.working.long;
+    }
   }
 
   async close(): Promise<void> {
