@@ -57,11 +57,11 @@ test('an edit survives a reload that comes before its save', async ({ page }) =>
   await newWall(page, 'Reloaded wall');
   await typeLayer(page, 'gypsum board');
   await saved(page);
-  await page.route('**/api/walls/*', (route) =>
+  await page.route('**/api/documents/*', (route) =>
     route.request().method() === 'PATCH' ? route.abort() : route.continue(),
   );
   await typeLayer(page, 'osb');
-  await page.unroute('**/api/walls/*');
+  await page.unroute('**/api/documents/*');
   await page.reload();
   await expect(rows(page)).toHaveCount(2);
   await saved(page);

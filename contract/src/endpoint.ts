@@ -8,7 +8,12 @@ type PathParams<P extends string> = P extends `${string}:${infer Name}/${infer R
 export type Method = 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE';
 
 /** One address of the API: what is sent there and what is answered. The types stand for nothing at run time. */
-export interface Endpoint<P extends string = string, Query = unknown, Body = unknown, Answer = unknown> {
+export interface Endpoint<
+  P extends string = string,
+  Query = unknown,
+  Body = unknown,
+  Answer = unknown,
+> {
   method: Method;
   /** Below `/api`, with `:names` for what the address carries. */
   path: P;

@@ -19,7 +19,10 @@ const ERROR = {
       properties: {
         code: { type: 'string' },
         message: { type: 'string' },
-        path: { type: 'string', description: 'The field that is wrong, such as layers[3].thickness.' },
+        path: {
+          type: 'string',
+          description: 'The field that is wrong, such as layers[3].thickness.',
+        },
       },
       required: ['code', 'message', 'path'],
     },
@@ -36,7 +39,7 @@ function operation(name: EndpointName): object {
     required: true,
     schema: { type: 'string' },
   }));
-  const asked = query ? ((convert(query).swagger['properties'] ?? {}) as object) : {};
+  const asked = query ? (convert(query).swagger['properties'] ?? {}) : {};
   const inQuery = Object.entries(asked).map(([parameter, schema]) => ({
     name: parameter,
     in: 'query',
@@ -48,7 +51,12 @@ function operation(name: EndpointName): object {
     summary: about,
     parameters: [...inPath, ...inQuery],
     ...(body
-      ? { requestBody: { required: true, ...content(takes ?? 'application/json', convert(body).swagger) } }
+      ? {
+          requestBody: {
+            required: true,
+            ...content(takes ?? 'application/json', convert(body).swagger),
+          },
+        }
       : {}),
     responses: {
       [status]: {

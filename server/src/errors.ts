@@ -35,8 +35,7 @@ export const stale = (current: Record<string, unknown>): ApiError =>
     { current },
   );
 
-export const forbidden = (): ApiError =>
-  new ApiError(403, 'forbidden', 'You may not do this.');
+export const forbidden = (): ApiError => new ApiError(403, 'forbidden', 'You may not do this.');
 
 export const materialInUse = (id: string, walls: string[]): ApiError =>
   new ApiError(409, 'material_in_use', `“${id}” is used by ${walls.join(', ')}.`, 'id');

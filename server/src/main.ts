@@ -62,7 +62,13 @@ const server = app.listen(port, host, (error) => {
 for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.on(signal, () => {
     events.close();
-    server.close(() => void summaries.close().then(() => pool.end()).then(() => process.exit(0)));
+    server.close(
+      () =>
+        void summaries
+          .close()
+          .then(() => pool.end())
+          .then(() => process.exit(0)),
+    );
     server.closeIdleConnections();
     setTimeout(() => process.exit(0), 3000).unref();
   });

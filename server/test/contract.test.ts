@@ -42,7 +42,7 @@ const called = new Set<EndpointName>();
 async function call(
   name: EndpointName,
   { params = {}, query = '', body }: { params?: object; query?: string; body?: unknown } = {},
-): Promise<Record<string, never>> {
+): Promise<{ id: string }> {
   const { method, path, status, takes }: Endpoint = ENDPOINTS[name];
   const filled = path.replace(/:(\w+)/g, (_, key: string) => String((params as never)[key]));
   const response = await fetch(`${address()}${filled}${query}`, {
@@ -64,7 +64,7 @@ async function call(
   const { answer } = SCHEMAS[name];
   if (!answer) {
     expect([name, text]).toEqual([name, '']);
-    return {};
+    return { id: '' };
   }
   return check(answer, JSON.parse(text), name);
 }
@@ -73,14 +73,13 @@ test('every endpoint takes and answers what the table says', async () => {
   await call('health');
   await call('describe');
   const project = (await call('createProject', { body: { name: 'All of it', units: 'metric' } }))
-    .id as string;
+    .id;
   await call('putMaterial', {
     params: { project, material: 'reed' },
     body: { name: 'Reed', conductivity: 0.05, vapor: { mu: 2 } },
   });
-  const wall = (await call('createWall', { params: { project }, body: { document: WALL } }))
-    .id as string;
-  const weather = (await call('importWeather', { params: { project }, body: EPW })).id as string;
+  const wall = (await call('createWall', { params: { project }, body: { document: WALL } })).id;
+  const weather = (await call('importWeather', { params: { project }, body: EPW })).id;
   const summaries = summariesOf(pool);
   summaries.poke();
   await summaries.idle();
@@ -100,7 +99,7 @@ test('every endpoint takes and answers what the table says', async () => {
 
   const document = (
     await call('createDocument', { params: { project }, body: { kind: 'wall', document: WALL } })
-  ).id as string;
+  ).id;
   await call('saveDocument', {
     params: { document },
     body: { revision: 1, document: WALL, steps: [] },
@@ -122,7 +121,7 @@ test('every endpoint takes and answers what the table says', async () => {
   await call('readWeatherHours', { params: { project, weather } });
   await call('deleteWeather', { params: { project, weather } });
   await call('deleteMaterial', { params: { project, material: 'reed' } });
-  const copy = (await call('duplicateProject', { params: { project }, body: {} })).id as string;
+  const copy = (await call('duplicateProject', { params: { project }, body: {} })).id;
   await call('readProject', { params: { project: copy } });
   await call('changeProject', { params: { project: copy }, body: { revision: 1, archived: true } });
   await call('deleteProject', { params: { project: copy } });
@@ -170,7 +169,7 @@ test('the stream tells what was saved, by whomever, and goes on after the connec
   await until('event: hello\ndata: \n\n');
   const { id: project } = await call('createProject', { body: { name: 'Heard' } });
   const { id: wall } = await call('createWall', { params: { project }, body: { document: WALL } });
-  await until(`"document": "${wall as string}"`);
+  await until(`"document": "${wall}"`);
   await pool.query('UPDATE documents SET revision = 7 WHERE id = $1', [wall]);
   await until('"revision": 7');
   await call('binWall', { params: { wall } });
@@ -180,6 +179,6 @@ test('the stream tells what was saved, by whomever, and goes on after the connec
   );
   await until('event: hello');
   await call('changeProject', { params: { project }, body: { revision: 1, name: 'Renamed' } });
-  await until(`"project": "${project as string}", "revision": 2`);
+  await until(`"project": "${project}", "revision": 2`);
   stop.abort();
 });

@@ -197,10 +197,9 @@ describe('what this program does not know', () => {
       .send({ kind: 'note', document: note('x') })
       .expect(422);
 
-    await pool.query(
-      `UPDATE documents SET document = document || '{"version": 9}' WHERE id = $1`,
-      [id],
-    );
+    await pool.query(`UPDATE documents SET document = document || '{"version": 9}' WHERE id = $1`, [
+      id,
+    ]);
     const [newer] = await listed();
     expect(newer!.untouched).toContain('newer Eldrun');
     await save(id, 1, 'changed').expect(422);

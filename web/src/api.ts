@@ -1,58 +1,12 @@
-import type {
-  Brief,
-  Material,
-  Message,
-  OwnClimate,
-  ProjectWall,
-  Status,
-  UnitSystem,
-} from '@eldrun/core';
-
-export interface WallSummary {
-  id: string;
-  projectId: string;
-  name: string;
-  position: number;
-  revision: number;
-  updatedAt: string;
-  worst: { status: Status; title: Message };
-}
-
-export interface Project {
-  id: string;
-  name: string;
-  units: UnitSystem;
-  brief: Brief;
-  revision: number;
-  archived: boolean;
-  updatedAt: string;
-  materials: Record<string, Material>;
-  weather: WeatherFile[];
-  walls: WallSummary[];
-}
-
-/** An imported weather file: the monthly figures it came to. */
-export interface WeatherFile {
-  id: string;
-  climate: OwnClimate;
-  notes: string[];
-}
-
-export interface SavedWall {
-  id: string;
-  projectId: string;
-  name: string;
-  revision: number;
-  updatedAt: string;
-  document: ProjectWall;
-}
-
-/** One saved state of a wall, and the steps that led to it. */
-export interface WallRevision {
-  revision: number;
-  steps: string[];
-  savedAt: string;
-}
+import {
+  ENDPOINTS,
+  type AnswerOf,
+  type BodyOf,
+  type Endpoint,
+  type EndpointName,
+  type ParamsOf,
+  type QueryOf,
+} from '@eldrun/contract';
 
 /** What the server, or its absence, answered. `status` 0: no answer at all. */
 export class ApiProblem extends Error {
@@ -75,28 +29,55 @@ export class ApiProblem extends Error {
   }
 }
 
-async function request<T>(method: string, path: string, body?: unknown): Promise<T> {
-  return send<T>(
-    path,
-    body === undefined
-      ? { method }
-      : {
-          method,
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify(body),
-        },
-  );
+type Of<N extends EndpointName> = (typeof ENDPOINTS)[N];
+
+/** What an endpoint is asked with: what its address carries, its query, its body. */
+export interface Question<N extends EndpointName> {
+  params?: ParamsOf<Of<N>>;
+  query?: QueryOf<Of<N>>;
+  body?: BodyOf<Of<N>> | Blob;
+  signal?: AbortSignal;
 }
 
-async function send<T>(path: string, init: RequestInit): Promise<T> {
+/** The address of an endpoint with its names filled in. */
+function addressOf<N extends EndpointName>(name: N, { params, query }: Question<N>): string {
+  const { path }: Endpoint = ENDPOINTS[name];
+  const values = (params ?? {}) as Record<string, string | number>;
+  const filled = path.replace(/:(\w+)/g, (_, key: string) => encodeURIComponent(values[key]!));
+  const asked = new URLSearchParams(
+    Object.entries(query ?? {}).map(([key, value]) => [key, String(value)]),
+  ).toString();
+  return `/api${filled}${asked && `?${asked}`}`;
+}
+
+/**
+ * Asks an endpoint of the contract.
+ *
+ * @throws ApiProblem where it does not answer, or answers with an error
+ */
+export async function ask<N extends EndpointName>(
+  name: N,
+  question: Question<N> = {},
+): Promise<AnswerOf<Of<N>>> {
+  const { method, takes }: Endpoint = ENDPOINTS[name];
+  const { body, signal } = question;
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, init);
+    response = await fetch(addressOf(name, question), {
+      method,
+      ...(body === undefined
+        ? {}
+        : {
+            headers: { 'content-type': takes ?? 'application/json' },
+            body: takes ? (body as unknown as Blob) : JSON.stringify(body),
+          }),
+      ...(signal ? { signal } : {}),
+    });
   } catch {
     throw new ApiProblem(0, 'no_answer', 'Eldrun does not answer. Is it still running?');
   }
-  if (response.status === 204) return undefined as T;
-  const answer = (await response.json().catch(() => null)) as {
+  if (response.status === 204) return undefined as AnswerOf<Of<N>>;
+  const answer = parsed(await response.text().catch(() => '')) as {
     error?: { code: string; message: string; path: string };
     current?: unknown;
   } | null;
@@ -108,53 +89,14 @@ async function send<T>(path: string, init: RequestInit): Promise<T> {
       answer?.error?.path,
       answer?.current,
     );
-  return answer as T;
+  return answer as AnswerOf<Of<N>>;
 }
 
-export const api = {
-  projects: (archived: boolean) => request<Project[]>('GET', `/projects?archived=${archived}`),
-  project: (id: string) => request<Project>('GET', `/projects/${id}`),
-  createProject: (body: { name: string; units: UnitSystem; brief?: Brief }) =>
-    request<Project>('POST', '/projects', body),
-  changeProject: (
-    id: string,
-    body: {
-      revision: number;
-      name?: string;
-      units?: UnitSystem;
-      brief?: Brief;
-      archived?: boolean;
-    },
-  ) => request<Project>('PATCH', `/projects/${id}`, body),
-  duplicateProject: (id: string) => request<Project>('POST', `/projects/${id}/duplicate`, {}),
-  deleteProject: (id: string) => request<void>('DELETE', `/projects/${id}`),
-
-  createWall: (project: string, document: ProjectWall) =>
-    request<SavedWall>('POST', `/projects/${project}/walls`, { document }),
-  wall: (id: string) => request<SavedWall>('GET', `/walls/${id}`),
-  saveWall: (id: string, body: { revision: number; document: ProjectWall; steps: string[] }) =>
-    request<SavedWall>('PATCH', `/walls/${id}`, body),
-  revisions: (id: string) => request<WallRevision[]>('GET', `/walls/${id}/revisions`),
-  revision: (id: string, revision: number) =>
-    request<WallRevision & { document: ProjectWall }>('GET', `/walls/${id}/revisions/${revision}`),
-  duplicateWall: (id: string) => request<SavedWall>('POST', `/walls/${id}/duplicate`, {}),
-  deleteWall: (id: string) => request<void>('DELETE', `/walls/${id}`),
-
-  /** Imports a weather file: its text, as it is. */
-  importWeather: (project: string, file: Blob, signal: AbortSignal) =>
-    send<WeatherFile>(`/projects/${project}/weather`, {
-      method: 'POST',
-      headers: { 'content-type': 'text/csv' },
-      body: file,
-      signal,
-    }),
-  weatherHours: (project: string, id: string) =>
-    request<Record<string, unknown>>('GET', `/projects/${project}/weather/${id}/hours`),
-  deleteWeather: (project: string, id: string) =>
-    request<void>('DELETE', `/projects/${project}/weather/${id}`),
-
-  putMaterial: (project: string, id: string, material: Material) =>
-    request<{ id: string }>('PUT', `/projects/${project}/materials/${id}`, material),
-  deleteMaterial: (project: string, id: string) =>
-    request<void>('DELETE', `/projects/${project}/materials/${id}`),
-};
+/** A text as JSON; null where it is none. */
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
+}

@@ -1,15 +1,13 @@
+import { deepEqual } from 'fast-equals';
 import {
   BRIEF_FIELDS,
   CLIMATES,
-  findMaterial,
   InputError,
-  withBrief,
   type Brief,
   type Material,
   type ProjectWall,
   type WallFile,
 } from '@eldrun/core';
-import { sameDocument } from './same-document.ts';
 
 /** The largest wall file, bytes. */
 const LARGEST = 1024 * 1024;
@@ -38,32 +36,8 @@ export function briefOfFile(file: WallFile): Brief {
 /** A wall file as a wall of a project: what it says as the brief does follows the brief from then on. */
 export function asProjectWall(file: WallFile, brief: Brief): ProjectWall {
   const wall: ProjectWall = { ...file };
-  for (const field of BRIEF_FIELDS) if (sameDocument(wall[field], brief[field])) delete wall[field];
+  for (const field of BRIEF_FIELDS) if (deepEqual(wall[field], brief[field])) delete wall[field];
   return wall;
-}
-
-/** A project's wall as a file that stands alone: the brief resolved, the project's own materials inside. */
-export function asWallFile(
-  wall: ProjectWall,
-  brief: Brief,
-  projectMaterials: Record<string, Material>,
-): WallFile {
-  const file = withBrief(wall, brief);
-  const used = new Set(
-    wall.layers.flatMap((layer) => {
-      if (layer.kind === 'sheet') return [layer.material];
-      if (layer.kind === 'air') return [];
-      return [layer.member.material, ...(typeof layer.fill === 'string' ? [layer.fill] : [])];
-    }),
-  );
-  const materials = Object.fromEntries(
-    [...used]
-      .filter(
-        (id) => Object.hasOwn(projectMaterials, id) || Object.hasOwn(wall.materials ?? {}, id),
-      )
-      .map((id) => [id, findMaterial(id, wall, projectMaterials)!]),
-  );
-  return { ...file, ...(Object.keys(materials).length > 0 ? { materials } : {}) };
 }
 
 /** Hands a text to the browser's downloads. */

@@ -1,7 +1,7 @@
 import { weatherOfLists, type WeatherYear } from '@eldrun/core';
-import { api } from './api.ts';
+import { ask } from './api.ts';
 
 /** The hours of an imported weather file of a project. */
 export async function hoursOfBrief(project: string, weather: string): Promise<WeatherYear> {
-  return weatherOfLists(await api.weatherHours(project, weather));
+  return weatherOfLists(await ask('readWeatherHours', { params: { project, weather } }));
 }

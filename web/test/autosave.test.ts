@@ -1,6 +1,6 @@
 import { beforeEach, expect, jest, test } from '@jest/globals';
 import { ApiProblem } from '../src/api.ts';
-import { Autosave, type SaveState, type Stored } from '../src/autosave.ts';
+import { Autosave, type SaveState, type Stored } from '../src/documents/autosave.ts';
 
 interface Document {
   text: string;
@@ -22,7 +22,7 @@ class World {
         setItem: (key, value) => void this.drafts.set(key, value),
         removeItem: (key) => void this.drafts.delete(key),
       },
-      send: (revision, document, steps) => this.save(revision, document, steps),
+      send: ({ revision, document, steps }) => this.save(revision, document, steps),
       currentOf: (problem) => problem.current as Stored<Document>,
       onState: (state) => this.states.push(state.kind),
     });

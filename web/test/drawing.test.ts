@@ -1,12 +1,20 @@
 import { describe, expect, test } from '@jest/globals';
-import { applyCommands, assess, LIBRARY, profileOf, withBrief, type WallFile } from '@eldrun/core';
+import {
+  applyCommands,
+  assess,
+  LIBRARY,
+  profileOf,
+  standaloneWall,
+  withBrief,
+  type WallFile,
+} from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';
 import { layerBands, sectionOf } from '../src/drawing/section.ts';
 import { tracesOf } from '../src/drawing/traces.ts';
 import { layerTitle, memberName } from '../src/labels.ts';
 import { nextThickness } from '../src/places/wall/bench-keys.ts';
-import { asProjectWall, asWallFile, briefOfFile } from '../src/wall-files.ts';
+import { asProjectWall, briefOfFile } from '../src/wall-files.ts';
 
 const demo = (project: number, wall: number): WallFile =>
   withBrief(DEMO_PROJECTS[project]!.walls[wall]!, DEMO_PROJECTS[project]!.brief);
@@ -103,7 +111,7 @@ test('a wall goes out as a file that stands alone and comes back the same', () =
   const { brief, walls } = DEMO_PROJECTS[0]!;
   const reed = { name: 'Reed', conductivity: 0.05, vapor: { mu: 2 } };
   const own = applyCommands(walls[1]!, [{ type: 'setFill', id: 'L6', fill: 'reed' }]);
-  const file = asWallFile(own, brief, { reed, unused: reed });
+  const file = standaloneWall(own, brief, { reed, unused: reed });
   expect(file.materials).toEqual({ reed });
   expect(assess(file).thermal.effective).toEqual(
     assess(withBrief(own, brief), { reed }).thermal.effective,

@@ -23,12 +23,12 @@ class Store implements Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
 function serve(): { document: unknown; revision: number } {
   const state = { document: WALL as unknown, revision: 1 };
   globalThis.fetch = jest.fn((url: string, init: RequestInit) => {
-    if (init.method === 'PATCH' && url.includes('/walls/')) {
+    if (init.method === 'PATCH' && url.includes('/documents/')) {
       state.document = (JSON.parse(init.body as string) as { document: unknown }).document;
       state.revision++;
     }
-    const answer = url.includes('/walls/')
-      ? { id: 'w', projectId: 'p', ...state }
+    const answer = url.includes('/documents/')
+      ? { id: 'w', projectId: 'p', kind: 'wall', ...state }
       : { id: 'p', name, units, brief, revision: 1, materials: {}, walls: [] };
     return Promise.resolve(new Response(JSON.stringify(answer)));
   }) as unknown as typeof fetch;

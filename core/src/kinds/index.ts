@@ -4,4 +4,4 @@ import { WALL } from './wall.ts';
 export { WALL };
 
 /** All kinds of documents that Eldrun knows. A new kind is a folder of its own and one entry here. */
-export const KINDS: readonly DocumentKind[] = [WALL as unknown as DocumentKind];
+export const KINDS: readonly DocumentKind[] = [WALL];

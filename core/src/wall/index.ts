@@ -1,4 +1,5 @@
 export * from './commands.ts';
+export * from './differences.ts';
 export * from './materials-used.ts';
 export * from './placement.ts';
 export * from './resolve.ts';

@@ -279,10 +279,9 @@ export class DocumentStore {
   async emptyBin(projectId: string): Promise<void> {
     await inTransaction(this.pool, async (client) => {
       await lockProject(client, projectId);
-      await client.query(
-        'DELETE FROM documents WHERE project_id = $1 AND deleted_at IS NOT NULL',
-        [projectId],
-      );
+      await client.query('DELETE FROM documents WHERE project_id = $1 AND deleted_at IS NOT NULL', [
+        projectId,
+      ]);
     });
   }
 
@@ -342,7 +341,9 @@ export class DocumentStore {
     return rows.flatMap(({ id, kind: kindName, name, document, binned }) => {
       const kind = this.kinds.find((one) => one.kind === kindName);
       if (untouchable(document, kind)) return [];
-      return [{ id, name: binned ? `${name} (in the bin)` : name, needs: kind!.references(document) }];
+      return [
+        { id, name: binned ? `${name} (in the bin)` : name, needs: kind!.references(document) },
+      ];
     });
   }
 }

@@ -48,7 +48,10 @@ const RETRY = 5000;
  */
 export class Summaries {
   private readonly options: SummariesOptions;
-  private readonly working = { short: null as Promise<void> | null, long: null as Promise<void> | null };
+  private readonly working = {
+    short: null as Promise<void> | null,
+    long: null as Promise<void> | null,
+  };
   private again = false;
   private timer: NodeJS.Timeout | undefined;
   private closed = false;

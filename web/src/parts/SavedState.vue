@@ -1,8 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { SaveState } from '../autosave.ts';
+import type { SaveState } from '../documents/autosave.ts';
 
-const props = defineProps<{ state: SaveState; revision: number }>();
+const props = defineProps<{
+  state: SaveState;
+  revision: number;
+  /** Whether what is not saved yet lies in this device's storage. */
+  kept: boolean;
+}>();
 
 const text = computed(() => {
   switch (props.state.kind) {
@@ -15,7 +20,9 @@ const text = computed(() => {
     case 'saving':
       return 'Saving…';
     case 'offline':
-      return 'Not saved: no database. Edits are kept here and saved when it is back.';
+      return props.kept
+        ? 'Not saved: no database. Edits are kept here and saved when it is back.'
+        : 'Not saved: no database. Keep this page open: edits are saved when it is back.';
     case 'refused':
       return `Not saved: ${props.state.message}`;
     case 'conflict':
@@ -28,6 +35,9 @@ const wrong = computed(() => ['offline', 'refused', 'conflict'].includes(props.s
 <template>
   <p class="saved small" :class="{ wrong }" role="status" :data-state="state.kind">
     {{ text }}
+    <strong v-if="!kept" class="not-kept">
+      Not kept on this device: its browser's storage is full or blocked.
+    </strong>
     <span v-if="!wrong" class="revision">rev. {{ revision }}</span>
   </p>
 </template>
@@ -40,6 +50,11 @@ const wrong = computed(() => ['offline', 'refused', 'conflict'].includes(props.s
 .wrong {
   color: var(--fail);
   font-weight: 600;
+}
+
+.not-kept {
+  display: block;
+  color: var(--fail);
 }
 
 .revision {

@@ -1,18 +1,24 @@
 <script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem } from '../api.ts';
 import ConflictDialog from '../parts/ConflictDialog.vue';
 import SavedState from '../parts/SavedState.vue';
 import UnitsSwitch from '../parts/UnitsSwitch.vue';
+import NewerNotice from '../parts/NewerNotice.vue';
 import LensSwitch from './wall/LensSwitch.vue';
+import { useNotices } from '../notices.ts';
 import { useProject } from '../stores/project.ts';
 import { useWall } from '../stores/wall.ts';
+import { useWallActions } from './wall/wall-actions.ts';
 
 const route = useRoute();
 const router = useRouter();
 const project = useProject();
 const wall = useWall();
+const notices = useNotices();
+const actions = useWallActions();
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const problem = ref('');
 
@@ -34,8 +40,7 @@ const target = (name: string) =>
 async function open(): Promise<void> {
   state.value = 'loading';
   try {
-    await project.open(projectId.value);
-    state.value = 'ready';
+    if (await project.open(projectId.value)) state.value = 'ready';
   } catch (error) {
     if (error instanceof ApiProblem && error.status === 404) {
       await router.replace({ name: 'lost', params: { rest: route.path.slice(1).split('/') } });
@@ -45,6 +50,17 @@ async function open(): Promise<void> {
     state.value = 'failed';
   }
 }
+
+async function take(newer: () => Promise<void>): Promise<void> {
+  try {
+    await newer();
+  } catch (error) {
+    notices.wrong('The newer state was not taken', error);
+  }
+}
+
+// A page that goes away leaves its drafts where the next one finds them.
+useEventListener(window, 'pagehide', project.keepDraft);
 
 watch(projectId, (id) => id !== 'undefined' && open(), { immediate: true });
 onBeforeUnmount(() => {
@@ -87,6 +103,7 @@ onBeforeUnmount(() => {
         v-if="state === 'ready'"
         :state="onWall && project.saveState.kind === 'saved' ? wall.saveState : project.saveState"
         :revision="onWall ? wall.revision : project.revision"
+        :kept="project.kept && wall.kept"
       />
     </div>
     <main id="main" class="place-content">
@@ -96,7 +113,22 @@ onBeforeUnmount(() => {
         <p>{{ problem }}</p>
         <button class="action" type="button" @click="open">Try again</button>
       </div>
-      <RouterView v-else />
+      <template v-else>
+        <p v-if="onWall && wall.gone" class="gone" role="alert">
+          Another page moved this wall to the bin: what you change here cannot be saved.
+          <button class="action" type="button" @click="actions.restore(wall.id)">
+            Take it back
+          </button>
+        </p>
+        <NewerNotice
+          v-else-if="onWall"
+          of="wall"
+          :newer="wall.newer"
+          @take="take(wall.takeNewer)"
+        />
+        <NewerNotice of="project" :newer="project.newer" @take="take(project.takeNewer)" />
+        <RouterView />
+      </template>
     </main>
     <ConflictDialog />
   </div>
@@ -179,6 +211,18 @@ onBeforeUnmount(() => {
 .place-content {
   padding: 14px 20px 40px 16px;
   min-width: 0;
+}
+
+.gone {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
+  margin-bottom: 10px;
+  padding: 4px 12px;
+  border: 1px solid var(--fail);
+  background: var(--sheet);
+  color: var(--fail);
 }
 
 .failed {

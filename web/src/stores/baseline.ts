@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { assess, InputError, withBrief, type Assessment, type WallFile } from '@eldrun/core';
-import { api } from '../api.ts';
+import { ask } from '../api.ts';
 import { useProject } from './project.ts';
 import { useWall } from './wall.ts';
 
@@ -49,11 +49,13 @@ export const useBaseline = defineStore('baseline', () => {
   async function choose(wanted: BaselineOf): Promise<void> {
     const { brief } = project.document!;
     if ('wall' in wanted) {
-      const { document } = await api.wall(wanted.wall);
+      const { document } = await ask('readWall', { params: { wall: wanted.wall } });
       other.value = { of: wanted, name: document.name, file: withBrief(document, brief) };
     } else if (wanted.revision === null) other.value = null;
     else {
-      const { document } = await api.revision(wall.id, wanted.revision);
+      const { document } = await ask('readWallRevision', {
+        params: { wall: wall.id, revision: String(wanted.revision) },
+      });
       const name = `rev. ${wanted.revision}`;
       other.value = { of: wanted, name, file: withBrief(document, brief) };
     }

@@ -1,8 +1,13 @@
+import { deepEqual } from 'fast-equals';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { LIBRARY, MaterialSearch, type Brief, type Material, type UnitSystem } from '@eldrun/core';
-import { api, type Project, type WallSummary, type WeatherFile } from '../api.ts';
-import { Autosave, type SaveState } from '../autosave.ts';
+import type { ListedWall, Project, WeatherFile } from '@eldrun/contract';
+import { ask } from '../api.ts';
+import { afterPaint } from '../after-paint.ts';
+import { Autosave, type SaveState } from '../documents/autosave.ts';
+import { listenToChanges } from '../documents/changes.ts';
+import { deviceStorage } from '../documents/device.ts';
 
 /** What a person changes about a project: saved together, under one revision. */
 export interface ProjectDocument {
@@ -11,6 +16,9 @@ export interface ProjectDocument {
   brief: Brief;
 }
 
+/** What was heard of is read so much later, ms. */
+const REFRESHES = 300;
+
 const documentOf = ({ name, units, brief }: Project): ProjectDocument => ({ name, units, brief });
 
 /** The open project: its brief, units, materials and walls. */
@@ -18,52 +26,116 @@ export const useProject = defineStore('project', () => {
   const id = ref('');
   const document = shallowRef<ProjectDocument | null>(null);
   const ownMaterials = shallowRef<Record<string, Material>>({});
-  const walls = shallowRef<WallSummary[]>([]);
+  const walls = shallowRef<ListedWall[]>([]);
   const weather = shallowRef<WeatherFile[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved', at: null });
   const revision = ref(0);
+  /** The newest revision that was heard of. */
+  const newest = ref(0);
+  /** Whether what is not saved yet lies in this device's storage. */
+  const kept = ref(true);
   let autosave: Autosave<ProjectDocument> | null = null;
+  let unlisten: (() => void) | null = null;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let turn = 0;
 
   const units = computed<UnitSystem>(() => document.value?.units ?? 'imperial');
   const materials = computed<Record<string, Material>>(() => ({
     ...LIBRARY,
     ...ownMaterials.value,
   }));
+  /** The revision that somebody else saved, where this page has nothing unsaved of its own. */
+  const newer = computed(() =>
+    saveState.value.kind === 'saved' && newest.value > revision.value ? newest.value : null,
+  );
   const search = computed(() => new MaterialSearch(materials.value));
 
-  async function open(projectId: string): Promise<void> {
+  /**
+   * Opens a project in place of the one that is open.
+   *
+   * @returns whether it is open: false where another was asked for meanwhile
+   * @throws ApiProblem where it cannot be read
+   */
+  async function open(projectId: string): Promise<boolean> {
     close();
+    const mine = ++turn;
     id.value = projectId;
-    document.value = null;
-    const project = await api.project(projectId);
-    autosave = new Autosave<ProjectDocument>({
+    const [project, { validateBrief }] = await Promise.all([
+      ask('readProject', { params: { project: projectId } }),
+      import('@eldrun/core/schema'),
+    ]);
+    if (mine !== turn) return false;
+    const saving = new Autosave<ProjectDocument>({
       key: `eldrun-project-${projectId}`,
-      storage: localStorage,
-      send: async (from, changed) => {
-        const saved = await api.changeProject(projectId, { revision: from, ...changed });
-        revision.value = saved.revision;
+      storage: deviceStorage('localStorage'),
+      send: async ({ revision: from, document: changed }) => {
+        const saved = await ask('changeProject', {
+          params: { project: projectId },
+          body: { revision: from, ...changed },
+        });
+        if (autosave === saving) revision.value = saved.revision;
         return saved;
       },
       currentOf: (stale) => {
         const current = stale.current as Project;
         return { revision: current.revision, document: documentOf(current) };
       },
-      onState: (state) => (saveState.value = state),
+      onState: (state) => {
+        if (autosave === saving) saveState.value = state;
+      },
+      onKept: (now) => {
+        if (autosave === saving) kept.value = now;
+      },
+      check: ({ brief }) => void validateBrief(brief),
+      later: afterPaint,
     });
+    autosave = saving;
+    kept.value = true;
     take(project);
-    document.value = autosave.open({ revision: project.revision, document: documentOf(project) });
+    revision.value = project.revision;
+    document.value = saving.open({ revision: project.revision, document: documentOf(project) });
+    unlisten = listenToChanges((heard) => {
+      if (heard === 'missed' || heard.project === projectId) refreshSoon();
+    });
+    return true;
   }
 
+  /** Takes up what a project has besides its brief. */
   function take(project: Project): void {
-    ownMaterials.value = project.materials;
+    ownMaterials.value = deepEqual(ownMaterials.value, project.materials)
+      ? ownMaterials.value
+      : project.materials;
     walls.value = project.walls;
     weather.value = project.weather;
-    revision.value = project.revision;
+    newest.value = project.revision;
   }
 
   /** Reads walls and materials again, without touching unsaved edits of the brief. */
   async function refresh(): Promise<void> {
-    if (id.value) take(await api.project(id.value));
+    const mine = turn;
+    if (!id.value) return;
+    const project = await ask('readProject', { params: { project: id.value } });
+    if (mine !== turn) return;
+    take(project);
+  }
+
+  /** Goes on with what somebody else saved of the brief. @throws ApiProblem */
+  async function takeNewer(): Promise<void> {
+    const mine = turn;
+    const project = await ask('readProject', { params: { project: id.value } });
+    if (mine !== turn || saveState.value.kind !== 'saved') return;
+    take(project);
+    revision.value = project.revision;
+    document.value = autosave!.take({
+      revision: project.revision,
+      document: documentOf(project),
+    });
+  }
+
+  /** After what was heard of: once for all that comes close together. */
+  function refreshSoon(): void {
+    clearTimeout(timer);
+    timer = setTimeout(() => void refresh().catch(() => undefined), REFRESHES);
   }
 
   function change(patch: Partial<ProjectDocument>, step: string): void {
@@ -77,18 +149,25 @@ export const useProject = defineStore('project', () => {
   }
 
   async function putMaterial(materialId: string, material: Material): Promise<void> {
-    await api.putMaterial(id.value, materialId, material);
+    await ask('putMaterial', {
+      params: { project: id.value, material: materialId },
+      body: material,
+    });
     await refresh();
   }
 
   async function removeMaterial(materialId: string): Promise<void> {
-    await api.deleteMaterial(id.value, materialId);
+    await ask('deleteMaterial', { params: { project: id.value, material: materialId } });
     await refresh();
   }
 
   /** Imports a weather file and stands the brief on it. @returns what was filled or is missing */
   async function importWeather(file: Blob, signal: AbortSignal): Promise<string[]> {
-    const imported = await api.importWeather(id.value, file, signal);
+    const imported = await ask('importWeather', {
+      params: { project: id.value },
+      body: file,
+      signal,
+    });
     weather.value = [...weather.value, imported];
     change(
       { brief: { ...document.value!.brief, outdoor: imported.climate } },
@@ -98,7 +177,7 @@ export const useProject = defineStore('project', () => {
   }
 
   async function removeWeather(weatherId: string): Promise<void> {
-    await api.deleteWeather(id.value, weatherId);
+    await ask('deleteWeather', { params: { project: id.value, weather: weatherId } });
     weather.value = weather.value.filter((file) => file.id !== weatherId);
   }
 
@@ -110,10 +189,23 @@ export const useProject = defineStore('project', () => {
     if (autosave) document.value = autosave.takeTheirs();
   }
 
-  function close(): void {
-    autosave?.close();
-    autosave = null;
+  /** Writes what is not saved yet into this device's storage: the page may be going away. */
+  function keepDraft(): void {
+    autosave?.flush();
   }
+
+  function close(): void {
+    turn++;
+    clearTimeout(timer);
+    const saving = autosave;
+    autosave = null;
+    saving?.close();
+    unlisten?.();
+    unlisten = null;
+    document.value = null;
+    saveState.value = { kind: 'saved', at: null };
+  }
+  onScopeDispose(close);
 
   return {
     id,
@@ -125,7 +217,9 @@ export const useProject = defineStore('project', () => {
     weather,
     search,
     saveState,
+    kept,
     revision,
+    newer,
     open,
     refresh,
     change,
@@ -136,6 +230,8 @@ export const useProject = defineStore('project', () => {
     removeWeather,
     keepMine,
     takeTheirs,
+    takeNewer,
+    keepDraft,
     close,
   };
 });

@@ -1,8 +1,13 @@
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import type { UnitSystem, WallFile } from '@eldrun/core';
-import { api, type Project } from '../api.ts';
+import type { Project } from '@eldrun/contract';
+import { ask } from '../api.ts';
+import { listenToChanges } from '../documents/changes.ts';
 import { asProjectWall, briefOfFile } from '../wall-files.ts';
+
+/** What was heard of is read so much later, ms. */
+const REFRESHES = 300;
 
 /** The list of projects. */
 export const useProjects = defineStore('projects', () => {
@@ -13,7 +18,7 @@ export const useProjects = defineStore('projects', () => {
 
   async function load(): Promise<void> {
     try {
-      list.value = await api.projects(archived.value);
+      list.value = await ask('listProjects', { query: { archived: archived.value } });
       state.value = 'ready';
     } catch (error) {
       problem.value = (error as Error).message;
@@ -22,7 +27,7 @@ export const useProjects = defineStore('projects', () => {
   }
 
   async function create(body: { name: string; units: UnitSystem }): Promise<Project> {
-    return api.createProject(body);
+    return ask('createProject', { body });
   }
 
   /** A project of its own for a wall file, which carries its brief. */
@@ -30,8 +35,13 @@ export const useProjects = defineStore('projects', () => {
     file: WallFile,
     units: UnitSystem,
   ): Promise<{ project: string; id: string }> {
-    const project = await api.createProject({ name: file.name, units, brief: briefOfFile(file) });
-    const wall = await api.createWall(project.id, asProjectWall(file, project.brief));
+    const project = await ask('createProject', {
+      body: { name: file.name, units, brief: briefOfFile(file) },
+    });
+    const wall = await ask('createDocument', {
+      params: { project: project.id },
+      body: { kind: 'wall', document: asProjectWall(file, project.brief) },
+    });
     return { project: project.id, id: wall.id };
   }
 
@@ -39,19 +49,47 @@ export const useProjects = defineStore('projects', () => {
     project: Project,
     patch: { name?: string; archived?: boolean },
   ): Promise<void> {
-    await api.changeProject(project.id, { revision: project.revision, ...patch });
+    await ask('changeProject', {
+      params: { project: project.id },
+      body: { revision: project.revision, ...patch },
+    });
     await load();
   }
 
   async function duplicate(project: Project): Promise<void> {
-    await api.duplicateProject(project.id);
+    await ask('duplicateProject', { params: { project: project.id } });
     await load();
   }
 
   async function remove(project: Project): Promise<void> {
-    await api.deleteProject(project.id);
+    await ask('deleteProject', { params: { project: project.id } });
     await load();
   }
 
-  return { list, archived, state, problem, load, create, createFrom, change, duplicate, remove };
+  /** Follows what is saved elsewhere, and summaries as they come. @returns stops it */
+  function follow(): () => void {
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const unlisten = listenToChanges(() => {
+      clearTimeout(timer);
+      timer = setTimeout(() => void load(), REFRESHES);
+    });
+    return () => {
+      clearTimeout(timer);
+      unlisten();
+    };
+  }
+
+  return {
+    list,
+    archived,
+    state,
+    problem,
+    load,
+    follow,
+    create,
+    createFrom,
+    change,
+    duplicate,
+    remove,
+  };
 });

@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import {
@@ -29,8 +30,7 @@ import {
   type WeatherShift,
   type WeatherYear,
 } from '@eldrun/core';
-import { api } from '../api.ts';
-import { sameDocument } from '../same-document.ts';
+import { ask } from '../api.ts';
 import type { RunPart } from '../workers/run-parts.ts';
 import { YearsRun } from '../workers/years-run.ts';
 import { hoursOfBrief } from '../weather-hours.ts';
@@ -97,7 +97,7 @@ export const useYears = defineStore('years', () => {
   const fresh = computed(
     () =>
       ranWall.value !== undefined &&
-      (ranWall.value === wall.file || sameDocument(ranWall.value, wall.file)),
+      (ranWall.value === wall.file || deepEqual(ranWall.value, wall.file)),
   );
   /** What the current run says of the wall as it stands. */
   const verdicts = computed(() => (fresh.value ? current.value!.verdicts : []));
@@ -231,7 +231,7 @@ export const useYears = defineStore('years', () => {
   /** Runs another wall of the project for the same years, and lays that over. */
   async function layOverWall(id: string): Promise<void> {
     try {
-      const { document } = await api.wall(id);
+      const { document } = await ask('readWall', { params: { wall: id } });
       const of = withBrief(document, project.document!.brief);
       const file = fileFor(of, { ...choices.value, watch: null, wetLayers: {} });
       if (!file) throw new Error(`${document.name} has no layer to watch`);

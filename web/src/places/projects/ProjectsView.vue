@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { computed, onMounted, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { messageText, type UnitSystem } from '@eldrun/core';
-import type { Project } from '../../api.ts';
+import type { Project } from '@eldrun/contract';
 import { useNotices } from '../../notices.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import NameDialog from '../../parts/NameDialog.vue';
@@ -63,6 +63,7 @@ useDroppedFile((file) =>
 );
 
 onMounted(() => projects.load());
+onBeforeUnmount(projects.follow());
 </script>
 
 <template>
@@ -145,10 +146,15 @@ onMounted(() => projects.load());
                   <strong class="wall-name">{{ wall.name }}</strong>
                   <span class="small soft">{{ date(wall.updatedAt) }}</span>
                 </span>
-                <span class="verdict">
+                <span v-if="wall.untouched" class="untouched">{{ wall.untouched }}</span>
+                <span v-else-if="wall.worst" class="verdict" :class="{ old: wall.computing }">
                   <StatusMark :status="wall.worst.status" word />
-                  {{ messageText(wall.worst.title, project.units) }}
+                  <span>
+                    {{ messageText(wall.worst.title, project.units) }}
+                    <span v-if="wall.computing" class="small soft">being computed anew…</span>
+                  </span>
                 </span>
+                <span v-else class="soft">being computed…</span>
               </RouterLink>
             </li>
             <li v-if="project.walls.length === 0" class="soft none">No walls yet</li>

@@ -3,18 +3,19 @@ import Menu from 'primevue/menu';
 import Select from 'primevue/select';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { formatText } from '@eldrun/core';
+import { formatText, standaloneWall } from '@eldrun/core';
 import { momentName, type Moment } from '../../labels.ts';
+import { useDroppedFile } from '../../dropped-file.ts';
 import { useNotices } from '../../notices.ts';
 import NameDialog from '../../parts/NameDialog.vue';
 import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
-import { asWallFile, download } from '../../wall-files.ts';
+import { download } from '../../wall-files.ts';
 import { useWallActions } from './wall-actions.ts';
 
-const emit = defineEmits<{ keys: []; history: [] }>();
+const emit = defineEmits<{ keys: []; history: []; bin: [] }>();
 const route = useRoute();
 const router = useRouter();
 const project = useProject();
@@ -23,6 +24,7 @@ const bench = useBench();
 const baseline = useBaseline();
 const notices = useNotices();
 const actions = useWallActions();
+useDroppedFile(actions.openFile);
 
 const menu = useTemplateRef<InstanceType<typeof Menu>>('menu');
 const chooser = useTemplateRef<HTMLInputElement>('chooser');
@@ -55,7 +57,7 @@ function saveAsFile(): void {
     notices.wrong('Nothing to save', 'A wall file needs at least one layer.');
     return;
   }
-  download(asWallFile(wall.document, project.document!.brief, project.ownMaterials));
+  download(standaloneWall(wall.document, project.document!.brief, project.ownMaterials));
 }
 
 function take(name: string): void {
@@ -95,7 +97,8 @@ const items = computed(() => [
       { label: 'Saved states…', command: () => emit('history') },
       {
         label: 'Delete',
-        command: () => void attempt('It was not deleted', () => actions.remove(wall.id)),
+        command: () =>
+          void attempt('It was not deleted', () => actions.remove(wall.id, wall.document!.name)),
       },
     ],
   },
@@ -104,6 +107,7 @@ const items = computed(() => [
     items: [
       { label: 'New wall…', command: () => (naming.value = 'new') },
       { label: 'Open a wall file…', command: () => chooser.value?.click() },
+      { label: 'Bin…', command: () => emit('bin') },
       { label: 'Keys', command: () => emit('keys') },
     ],
   },

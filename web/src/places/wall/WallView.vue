@@ -17,6 +17,7 @@ import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import { useYears } from '../../stores/years.ts';
 import BaselineStrip from './BaselineStrip.vue';
+import BinDialog from './BinDialog.vue';
 import FrameDialog from './FrameDialog.vue';
 import HeatTools from './heat/HeatTools.vue';
 import LossBar from './heat/LossBar.vue';
@@ -69,6 +70,7 @@ const shelfShown = ref(false);
 const swapShown = ref(false);
 const historyShown = ref(false);
 const sureShown = ref(false);
+const binShown = ref(false);
 const quickLine = useTemplateRef<{ focus: () => void }>('quickLine');
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox');
 const { width } = useElementSize(sectionBox);
@@ -126,7 +128,12 @@ async function open(): Promise<void> {
   years.close();
   baseline.close();
   try {
-    await wall.open(String(route.params['wall']));
+    if (!(await wall.open(String(route.params['wall'])))) return;
+    if (wall.draftSetAside)
+      notices.wrong(
+        'A draft could not be read',
+        'What an earlier visit left unsaved lies aside in this browser. The wall is as it was saved last.',
+      );
     bench.selected = null;
     bench.editing = null;
     state.value = 'ready';
@@ -192,7 +199,7 @@ void open();
     <button class="action" type="button" @click="open">Try again</button>
   </div>
   <div v-else-if="wall.document" class="bench">
-    <WallTools @keys="keysShown = true" @history="historyShown = true" />
+    <WallTools @keys="keysShown = true" @history="historyShown = true" @bin="binShown = true" />
     <h1 class="hidden-label">{{ wall.document.name }}</h1>
     <QuickLine
       ref="quickLine"
@@ -262,6 +269,7 @@ void open();
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />
     <MaterialShelf v-model:visible="shelfShown" @run="run" />
     <SwapDialog v-if="swapShown" v-model:visible="swapShown" @run="run" />
+    <BinDialog v-if="binShown" v-model:visible="binShown" />
     <KeysDialog v-model:visible="keysShown" />
     <SureDialog v-if="sureShown" v-model:visible="sureShown" />
     <HistoryDialog v-if="historyShown" v-model:visible="historyShown" @run="run" />

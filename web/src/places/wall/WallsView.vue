@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { ref, watchEffect } from 'vue';
 import { useRouter } from 'vue-router';
+import { useDroppedFile } from '../../dropped-file.ts';
 import { useNotices } from '../../notices.ts';
 import NameDialog from '../../parts/NameDialog.vue';
 import { useProject } from '../../stores/project.ts';
+import BinDialog from './BinDialog.vue';
 import { useWallActions } from './wall-actions.ts';
 
 const router = useRouter();
 const project = useProject();
 const notices = useNotices();
 const actions = useWallActions();
+useDroppedFile(actions.openFile);
 const naming = ref(false);
+const binShown = ref(false);
 
 // A project's first wall is what “Wall” means; without one, this page offers to start it.
 watchEffect(() => {
@@ -32,7 +36,11 @@ async function create(name: string): Promise<void> {
   <div v-if="project.walls.length === 0" class="empty">
     <h1>No wall yet</h1>
     <p>Start one, or drop a wall file on this page.</p>
-    <button class="action ink" type="button" @click="naming = true">New wall</button>
+    <p class="choices">
+      <button class="action ink" type="button" @click="naming = true">New wall</button>
+      <button class="action" type="button" @click="binShown = true">Bin…</button>
+    </p>
+    <BinDialog v-if="binShown" v-model:visible="binShown" />
     <NameDialog v-model:visible="naming" header="New wall" action="Create" name="" @take="create" />
   </div>
 </template>
@@ -42,5 +50,9 @@ async function create(name: string): Promise<void> {
   display: grid;
   gap: 12px;
   justify-items: start;
+}
+.choices {
+  display: flex;
+  gap: 8px;
 }
 </style>

@@ -6,6 +6,7 @@ import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
+import { isTyping } from '../../typing.ts';
 
 export interface BenchKeys {
   run: (name: string, commands: Command[]) => boolean;
@@ -33,6 +34,7 @@ export const KEYS: readonly [string, string][] = [
   ['p', 'play the year, in the lens Moisture'],
   ['b', 'hold it to lay the baseline over'],
   ['u', 'switch units'],
+  ['n', 'take a newer state that another page saved'],
   ['Esc', 'let go'],
   ['?', 'these keys'],
 ];
@@ -173,10 +175,6 @@ export function useBenchKeys(keys: BenchKeys): void {
     event.preventDefault();
     action();
   });
-}
-
-function isTyping(target: HTMLElement): boolean {
-  return target.matches?.('input, textarea, select, [contenteditable="true"]') ?? false;
 }
 
 /** How far two thicknesses may lie apart and still be the same size, m. */

@@ -1,6 +1,6 @@
 import { useRouter } from 'vue-router';
-import { api } from '../../api.ts';
-import { useDroppedFile } from '../../dropped-file.ts';
+import type { ProjectWall } from '@eldrun/core';
+import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';
 import { asProjectWall, wallOfFile } from '../../wall-files.ts';
@@ -16,21 +16,21 @@ export function useWallActions() {
     await router.push({ name: 'build-up', params: { project: project.id, wall } });
   }
 
-  async function create(name: string): Promise<void> {
-    const { id } = await api.createWall(project.id, {
-      format: 'eldrun-wall',
-      version: 1,
-      name,
-      layers: [],
+  async function add(document: ProjectWall): Promise<void> {
+    const { id } = await ask('createDocument', {
+      params: { project: project.id },
+      body: { kind: 'wall', document },
     });
     await show(id);
   }
 
+  const create = (name: string): Promise<void> =>
+    add({ format: 'eldrun-wall', version: 1, name, layers: [] });
+
   async function openFile(file: File): Promise<void> {
     try {
       const wall = await wallOfFile(file, project.ownMaterials);
-      const { id } = await api.createWall(project.id, asProjectWall(wall, project.document!.brief));
-      await show(id);
+      await add(asProjectWall(wall, project.document!.brief));
       notices.done(`${file.name} is open`, 'It is a wall of this project now.');
     } catch (error) {
       notices.wrong(`${file.name} was not opened`, error);
@@ -38,16 +38,29 @@ export function useWallActions() {
   }
 
   async function duplicate(wall: string): Promise<void> {
-    const { id } = await api.duplicateWall(wall);
+    const { id } = await ask('duplicateDocument', { params: { document: wall } });
     await show(id);
   }
 
-  async function remove(wall: string): Promise<void> {
-    await api.deleteWall(wall);
+  /** Moves a wall to the bin; the notice takes it back. */
+  async function remove(wall: string, name: string): Promise<void> {
+    await ask('binDocument', { params: { document: wall } });
     await project.refresh();
     await router.replace({ name: 'walls', params: { project: project.id } });
+    notices.undoable(`“${name}” is in the bin`, 'Its saved states went with it.', () =>
+      restore(wall),
+    );
   }
 
-  useDroppedFile(openFile);
-  return { create, openFile, duplicate, remove };
+  /** Takes a wall out of the bin and opens it. */
+  async function restore(wall: string): Promise<void> {
+    try {
+      await ask('restoreDocument', { params: { document: wall } });
+      await show(wall);
+    } catch (error) {
+      notices.wrong('It was not taken back', error);
+    }
+  }
+
+  return { create, openFile, duplicate, remove, restore };
 }

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { faceWords, layerName, lower, type Command } from '@eldrun/core';
-import { api } from '../../../api.ts';
+import { faceWords, layerName, lower, standaloneWall, type Command } from '@eldrun/core';
+import { ask } from '../../../api.ts';
 import { courseCsv } from '../../../drawing/years.ts';
 import { useNotices } from '../../../notices.ts';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
 import { useYears } from '../../../stores/years.ts';
-import { asProjectWall, asWallFile, downloadText } from '../../../wall-files.ts';
+import { asProjectWall, downloadText } from '../../../wall-files.ts';
 import RunCharts from './RunCharts.vue';
 import RunSetup from './RunSetup.vue';
 import RunVerdicts from './RunVerdicts.vue';
@@ -51,7 +51,7 @@ function exportFile(): void {
   const { brief } = project.document!;
   const whole = {
     ...file,
-    wall: asWallFile(file.wall, brief, project.ownMaterials),
+    wall: standaloneWall(file.wall, brief, project.ownMaterials),
   };
   downloadText(
     `${fileName()}-simulation.json`,
@@ -86,7 +86,10 @@ async function keepWall(): Promise<void> {
   const { choices } = years;
   try {
     const document = asProjectWall(years.current!.file.wall, project.document!.brief);
-    const saved = await api.createWall(project.id, document);
+    const saved = await ask('createDocument', {
+      params: { project: project.id },
+      body: { kind: 'wall', document },
+    });
     await project.refresh();
     await router.push({ name: 'years', params: { project: project.id, wall: saved.id } });
     await nextTick();

@@ -1,0 +1,65 @@
+import { deepEqual } from 'fast-equals';
+import type { Layer, ProjectWall } from './types.ts';
+
+/** How a layer differs between two states of a wall. */
+export interface LayerDifference {
+  id: string;
+  /** `added` is only in the second, `removed` only in the first; `moved` stands in another order. */
+  change: 'added' | 'removed' | 'changed' | 'moved';
+  /** As it is in the first; null where it is not there. */
+  first: Layer | null;
+  second: Layer | null;
+}
+
+export interface WallDifferences {
+  /** Indoors first, as in the second; those that are only in the first come last. */
+  layers: LayerDifference[];
+  /** Names of the other fields that differ, such as `name` or `fasteners`. */
+  fields: string[];
+}
+
+/** Ids that stand in the same order in both: a longest common subsequence. */
+function inOrder(first: readonly string[], second: readonly string[]): Set<string> {
+  const places = new Map(first.map((id, i) => [id, i]));
+  const common = second.filter((id) => places.has(id));
+  // The longest rising subsequence of their places in the first.
+  const longest: { length: number; before: number }[] = [];
+  common.forEach((id, i) => {
+    let best = { length: 1, before: -1 };
+    for (let j = 0; j < i; j++)
+      if (places.get(common[j]!)! < places.get(id)! && longest[j]!.length >= best.length)
+        best = { length: longest[j]!.length + 1, before: j };
+    longest.push(best);
+  });
+  const kept = new Set<string>();
+  const end = longest.reduce(
+    (at, one, i) => (one.length > (longest[at]?.length ?? 0) ? i : at),
+    -1,
+  );
+  for (let i = end; i >= 0; i = longest[i]!.before) kept.add(common[i]!);
+  return kept;
+}
+
+/** What differs between two states of a wall; layers are the same where their ids are. */
+export function wallDifferences(first: ProjectWall, second: ProjectWall): WallDifferences {
+  const before = new Map(first.layers.map((layer) => [layer.id, layer]));
+  const after = new Map(second.layers.map((layer) => [layer.id, layer]));
+  const stayed = inOrder([...before.keys()], [...after.keys()]);
+  const layers: LayerDifference[] = [];
+  for (const [id, layer] of after) {
+    const was = before.get(id) ?? null;
+    if (!was) layers.push({ id, change: 'added', first: null, second: layer });
+    else if (!deepEqual(was, layer))
+      layers.push({ id, change: 'changed', first: was, second: layer });
+    else if (!stayed.has(id)) layers.push({ id, change: 'moved', first: was, second: layer });
+  }
+  for (const [id, layer] of before)
+    if (!after.has(id)) layers.push({ id, change: 'removed', first: layer, second: null });
+  const names = new Set([...Object.keys(first), ...Object.keys(second)]);
+  const fields = [...names].filter(
+    (name) =>
+      name !== 'layers' &&
+      !deepEqual(first[name as keyof ProjectWall], second[name as keyof ProjectWall]),
+  );
+  return { layers, fields };
+}
