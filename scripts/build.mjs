@@ -9,6 +9,7 @@ const SOURCES = [
   'core/src',
   'core/data',
   'contract/src',
+  'drawing/src',
   'server/src',
   'web',
   'package-lock.json',

@@ -1,10 +1,11 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { LENSES } from './places/wall/lenses.ts';
 
 declare module 'vue-router' {
   interface RouteMeta {
     title: string;
     /** Set on a wall's bench: what its drawing shows. */
-    lens?: 'build-up' | 'heat' | 'moisture' | 'years';
+    lens?: string;
   }
 }
 
@@ -36,32 +37,14 @@ export const router = createRouter({
         },
         {
           path: 'walls/:wall',
-          redirect: (to) => ({ name: 'build-up', params: to.params }),
+          redirect: (to) => ({ name: LENSES[0]!.name, params: to.params }),
         },
-        {
-          path: 'walls/:wall/build-up',
-          name: 'build-up',
-          meta: { title: 'Wall', lens: 'build-up' },
+        ...LENSES.map(({ name, label }) => ({
+          path: `walls/:wall/${name}`,
+          name,
+          meta: { title: name === LENSES[0]!.name ? 'Wall' : label, lens: name },
           component: () => import('./places/wall/WallView.vue'),
-        },
-        {
-          path: 'walls/:wall/heat',
-          name: 'heat',
-          meta: { title: 'Heat', lens: 'heat' },
-          component: () => import('./places/wall/WallView.vue'),
-        },
-        {
-          path: 'walls/:wall/moisture',
-          name: 'moisture',
-          meta: { title: 'Moisture', lens: 'moisture' },
-          component: () => import('./places/wall/WallView.vue'),
-        },
-        {
-          path: 'walls/:wall/years',
-          name: 'years',
-          meta: { title: 'Years', lens: 'years' },
-          component: () => import('./places/wall/WallView.vue'),
-        },
+        })),
         {
           path: 'materials',
           name: 'materials',

@@ -45,6 +45,8 @@ export function useWallFigures(
   /** With the section: of the wall as it was when `computing` is true. */
   const whole = shallowRef<Assessment | null>(null);
   const verdicts = shallowRef<Verdict[]>([]);
+  /** The wall that the verdicts and their fixes are of. */
+  const judged = shallowRef<LayerAssessment | null>(null);
   const computing = ref(false);
   const judging = ref(false);
   // Two workers: the search for fixes never holds up the section.
@@ -111,6 +113,7 @@ export function useWallFigures(
         section,
       });
       if (!answer) return;
+      judged.value = layers;
       verdicts.value = 'verdicts' in answer ? answer.verdicts : [];
     } catch (error) {
       verdicts.value = [];
@@ -132,5 +135,5 @@ export function useWallFigures(
 
   if (getCurrentScope()) onScopeDispose(close);
 
-  return { assessment, problem, whole, verdicts, computing, judging, close };
+  return { assessment, problem, whole, verdicts, judged, computing, judging, close };
 }

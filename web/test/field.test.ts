@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { assess, withBrief } from '@eldrun/core';
+import { frameMarks } from '@eldrun/drawing';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';
 import {
@@ -13,7 +14,6 @@ import {
   realTemperature,
   surfaceAt,
 } from '../src/drawing/field.ts';
-import { sectionOf } from '../src/drawing/section.ts';
 import {
   paintTemperatures,
   shareOf,
@@ -38,12 +38,15 @@ function demo(project: string, name: string) {
 }
 
 const wood = demo('Mill Race house', 'North gable, option A');
+/** Center lines of the drawn members, px. */
+const marksOf = ({ wall, axis }: ReturnType<typeof demo>): number[] =>
+  frameMarks(wall, WIDTH / axis.scale).map((x) => x * axis.scale);
+
 const steel = demo('Quarry Row infill', 'Steel studs, cavity fill only');
 
 describe('the field in the drawing', () => {
   test('its members lie under the drawn members', () => {
-    const drawn = sectionOf(wood.wall, wood.axis, WIDTH);
-    for (const mark of drawn.marks)
+    for (const mark of marksOf(wood))
       expect(modelX(wood.section, wood.axis, mark)).toBeCloseTo(wood.section.width / 2, 9);
   });
 
@@ -56,7 +59,7 @@ describe('the field in the drawing', () => {
       for (let r = 1; r < rows; r++)
         expect(scaled[r * columns + c]!).toBeGreaterThan(scaled[(r - 1) * columns + c]! - 1e-6);
     const bottom = scaled.slice(-columns);
-    const [mark] = sectionOf(wood.wall, wood.axis, WIDTH).marks;
+    const [mark] = marksOf(wood);
     expect(bottom[Math.floor((mark! * columns) / WIDTH)]!).toBeCloseTo(Math.min(...bottom), 3);
   });
 
@@ -73,7 +76,7 @@ describe('the field in the drawing', () => {
   test('flow lines crowd at steel: more of them cross the flange’s width than the cavity’s', () => {
     const paths = flowLines(steel.section, steel.axis, WIDTH);
     expect(paths.length).toBeGreaterThanOrEqual(FLOW_BANDS - 1);
-    const [mark] = sectionOf(steel.wall, steel.axis, WIDTH).marks;
+    const [mark] = marksOf(steel);
     const bottom = paths.flatMap((path) =>
       [...path.matchAll(/[ML]([\d.]+) ([\d.]+)/g)]
         .map(([, x, y]) => [Number(x), Number(y)] as const)
@@ -90,7 +93,7 @@ describe('the faces', () => {
   test('the stud line is the coldest spot indoors and the warmest outdoors', () => {
     const inner = faceStrip(steel.section, steel.section.inner, AIR, steel.axis, WIDTH);
     const outer = faceStrip(steel.section, steel.section.outer, AIR, steel.axis, WIDTH);
-    const [mark] = sectionOf(steel.wall, steel.axis, WIDTH).marks;
+    const [mark] = marksOf(steel);
     expect(Math.abs(inner.coldest.x - mark!)).toBeLessThan(40);
     expect(Math.abs(outer.warmest.x - mark!)).toBeLessThan(40);
     expect(inner.coldest.temperature).toBeCloseTo(

@@ -27,11 +27,12 @@ const weatherOf = ({ outdoor }: Partial<Brief>): string[] =>
   outdoor && 'weather' in outdoor && outdoor.weather ? [outdoor.weather] : [];
 
 function summaryOf(assessment: Assessment, judgment: Judgment, more: boolean): Summary {
+  const worst = worstFinding(assessment);
   return {
     judgment: judgment.moisture,
     basis: judgment.basis,
     title: judgment.decides.text,
-    worst: worstFinding(assessment),
+    worst: worst && { status: worst.status, title: worst.title },
     figures: { ...effectOf(assessment) },
     more,
   };

@@ -44,3 +44,9 @@ export function depthAxis(
     depthAt: (y) => Math.min(thickness, Math.max(0, thickness - (y - top) / scale)),
   };
 }
+
+/** A break line down one edge of the section: the wall goes on. */
+export function breakLine(x: number, top: number, bottom: number): string {
+  const middle = (top + bottom) / 2;
+  return `M${x} ${top - 6}V${middle - 12}L${x - 6} ${middle - 4}L${x + 6} ${middle + 4}L${x} ${middle + 12}V${bottom + 6}`;
+}

@@ -6,8 +6,8 @@ import {
   type Surface,
   type WallSection,
 } from '@eldrun/core';
+import { FIRST_MEMBER } from '@eldrun/drawing';
 import type { DepthAxis } from './axis.ts';
-import { FIRST_MEMBER } from './section.ts';
 
 /** Air temperatures on both sides, °C. */
 export interface Air {

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { assess, InputError, withBrief, type Assessment, type WallFile } from '@eldrun/core';
 import { ask } from '../api.ts';
 import { useProject } from './project.ts';
@@ -86,6 +86,8 @@ export const useBaseline = defineStore('baseline', () => {
     takeOff();
     other.value = null;
   }
+
+  onScopeDispose(close);
 
   return {
     shown,

@@ -9,18 +9,20 @@ import {
   type Profile,
 } from '@eldrun/core';
 import type { Moment } from '../labels.ts';
+import { newPointer } from '../pointer.ts';
 import { useWall } from './wall.ts';
 
-/** Where a person points on the bench: what is selected, hovered, opened, and the moment shown. */
+/** Where a person points on the bench: what is selected, pointed at, opened, and the moment shown. */
 export const useBench = defineStore('bench', () => {
   const wall = useWall();
   const selected = ref<string | null>(null);
-  const hovered = ref<string | null>(null);
-  /** Depth under the pointer, m from the inner surface. */
-  const depth = ref<number | null>(null);
+  const pointer = newPointer();
   const moment = ref<Moment>(0);
   /** The line that the traces follow; `section` is the solved one, in the lens Heat. */
   const path = ref<Path | 'section'>('cavity');
+  /** The lines to choose from: the lens says which. */
+  const paths = ref<readonly (Path | 'section')[]>(['cavity', 'member']);
+  const follow = (line: Path | 'section'): void => void (path.value = line);
   /** Air temperatures set by hand in place of the moment's, °C. */
   const chosen = ref<{ indoor?: number; outdoor?: number }>({});
   /** The layer whose panel is open. */
@@ -28,6 +30,8 @@ export const useBench = defineStore('bench', () => {
   /** Whether the choice of frames is open. */
   const framing = ref(false);
   const explanation = ref<Explanation | null>(null);
+
+  const explain = (of: Explanation): void => void (explanation.value = of);
 
   const conditions = computed<Conditions | null>(() => {
     const { assessment } = wall;
@@ -70,14 +74,16 @@ export const useBench = defineStore('bench', () => {
 
   return {
     selected,
-    hovered,
-    depth,
+    pointer,
     moment,
     path,
+    paths,
+    follow,
     chosen,
     editing,
     framing,
     explanation,
+    explain,
     conditions,
     profile,
     stepMonth,

@@ -1,7 +1,8 @@
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { temperatureAt, type WallSection } from '@eldrun/core';
-import { realTemperature, sectionDepth, type Air } from '../drawing/field.ts';
+import type { DepthAxis } from '../drawing/axis.ts';
+import { modelX, realTemperature, sectionDepth, type Air } from '../drawing/field.ts';
 import { Solver } from '../workers/solver.ts';
 import { useBench } from './bench.ts';
 import { useProject } from './project.ts';
@@ -17,6 +18,18 @@ export const useHeat = defineStore('heat', () => {
   const flowShown = ref(false);
   /** Where a temperature is read: m along the model and from the inner surface. */
   const point = ref<{ along: number; depth: number } | null>(null);
+
+  /** Where a point is read in the drawing, px. */
+  const at = ref<{ x: number; y: number } | null>(null);
+
+  /** Reads at a place of the drawing, or nowhere. */
+  function read(place: { x: number; y: number } | null, axis: DepthAxis): void {
+    at.value = place;
+    point.value =
+      place && section.value
+        ? { along: modelX(section.value, axis, place.x), depth: axis.depthAt(place.y) }
+        : null;
+  }
 
   /** Air temperatures of the moment shown. */
   const air = computed<Air | null>(
@@ -69,16 +82,21 @@ export const useHeat = defineStore('heat', () => {
 
   function close(): void {
     shown.value = false;
+    at.value = null;
     point.value = null;
     solved.value = null;
     solver.close();
   }
+
+  onScopeDispose(close);
 
   return {
     shown,
     isothermsShown,
     flowShown,
     point,
+    at,
+    read,
     air,
     section,
     computing,

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import {
   judgeWithRuns,
   missingForRuns,
@@ -202,6 +202,8 @@ function together(answers: readonly JudgmentAnswer[]): { runs: RunsDone | null; 
   }
   const inOrder = runs.toSorted(([a], [b]) => a - b).map(([, run]) => run);
   const failed = inOrder.find(({ problem }) => problem !== null);
+  onScopeDispose(close);
+
   return {
     runs: {
       standard: shutIn ? inOrder.slice(0, -1) : inOrder,

@@ -1,6 +1,6 @@
 import { useIntervalFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
-import { computed, ref } from 'vue';
+import { computed, onScopeDispose, ref } from 'vue';
 import { monthlyBalance } from '@eldrun/core';
 import { useBench } from './bench.ts';
 import { useWall } from './wall.ts';
@@ -40,6 +40,8 @@ export const useMoisture = defineStore('moisture', () => {
     shown.value = false;
     stop();
   }
+
+  onScopeDispose(close);
 
   return { shown, balance, month, playing, play, stop, close };
 });

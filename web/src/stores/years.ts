@@ -1,6 +1,6 @@
 import { deepEqual } from 'fast-equals';
 import { defineStore } from 'pinia';
-import { computed, ref, shallowRef } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import {
   applyCommands,
   choicesOf,
@@ -379,6 +379,8 @@ export const useYears = defineStore('years', () => {
     problem.value = '';
     choices.value = { ...USUAL_RUN };
   }
+
+  onScopeDispose(close);
 
   return {
     choices,

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, layerName, plainName } from '@eldrun/core';
+import { formatText, layerName, plainName, type Assessment, type UnitSystem } from '@eldrun/core';
+import { layerBands } from '@eldrun/drawing';
 import type { DepthAxis } from '../../drawing/axis.ts';
-import { layerBands } from '../../drawing/section.ts';
-import { useBaseline } from '../../stores/baseline.ts';
-import { useProject } from '../../stores/project.ts';
 
 /** The baseline's layers laid over the drawing, from the same inner face. */
-const props = defineProps<{ axis: DepthAxis; width: number }>();
-const project = useProject();
-const baseline = useBaseline();
+const props = defineProps<{
+  axis: DepthAxis;
+  width: number;
+  assessment: Assessment;
+  name: string;
+  units: UnitSystem;
+}>();
 
 /** The lines begin here across the drawing: left of it stand the words of the wall that is drawn. */
 const from = computed(() => Math.round(props.width * 0.36));
@@ -18,23 +20,25 @@ const from = computed(() => Math.round(props.width * 0.36));
 const NAMED = 16;
 
 const bands = computed(() => {
-  const { assessment } = baseline;
-  if (!assessment) return [];
-  return layerBands(assessment.wall.layers, props.axis).map((band, i) => ({
-    ...band,
-    name: band.height < NAMED ? '' : plainName(layerName(assessment, assessment.wall.layers[i]!)),
-  }));
+  const { axis, assessment } = props;
+  return layerBands(assessment.wall.layers).map((band, i) => {
+    const height = band.height * axis.scale;
+    return {
+      y: axis.y(0) + band.y * axis.scale,
+      height,
+      name: height < NAMED ? '' : plainName(layerName(assessment, assessment.wall.layers[i]!)),
+    };
+  });
 });
 
-const caption = computed(() =>
-  baseline.assessment
-    ? `${baseline.name}, ${formatText('length', baseline.assessment.quantities.thickness, project.units)}`
-    : '',
+const caption = computed(
+  () =>
+    `${props.name}, ${formatText('length', props.assessment.quantities.thickness, props.units)}`,
 );
 </script>
 
 <template>
-  <g v-if="bands.length > 0" class="baseline" data-baseline>
+  <g class="baseline" data-baseline>
     <g v-for="(band, i) in bands" :key="i">
       <path class="halo" :d="`M${from} ${band.y}H${width}`" />
       <path class="face" :d="`M${from} ${band.y}H${width}`" />

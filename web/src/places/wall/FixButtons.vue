@@ -1,67 +1,30 @@
 <script setup lang="ts">
-import {
-  format,
-  formatText,
-  messageText,
-  type Command,
-  type Fix,
-  type JudgmentFix,
-} from '@eldrun/core';
-import { useProject } from '../../stores/project.ts';
+import type { Command } from '@eldrun/core';
 import { useWall } from '../../stores/wall.ts';
+import type { FixLine } from './fix-lines.ts';
 
 /** Changes that mend, each with what it comes to and what it gives up; shown on the readings under the pointer. */
-defineProps<{ fixes: readonly (Fix | JudgmentFix)[]; disabled: boolean }>();
+defineProps<{ fixes: readonly FixLine[] }>();
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
-const project = useProject();
 const wall = useWall();
-
-const label = (fix: Fix): string => messageText(fix.label, project.units);
-
-const AFTER = { fail: 'still fails', caution: 'then a caution', pass: 'then passes' } as const;
-
-/** What a fix does to the wall, beside its button. */
-function effect(fix: Fix | JudgmentFix): string {
-  const { assessment } = wall;
-  if (!assessment) return '';
-  const { effect: after } = fix;
-  const parts: string[] = 'after' in fix ? [AFTER[fix.after]] : [];
-  const thicker = after.thickness - assessment.quantities.thickness;
-  if (Math.abs(thicker) > 1e-6)
-    parts.push(
-      `${thicker > 0 ? '+' : '−'}${formatText('length', Math.abs(thicker), project.units)}`,
-    );
-  const r = format('resistance', after.effectiveR, project.units).text;
-  parts.push(project.units === 'imperial' ? `R ${r}` : `R ${r} m²K/W`);
-  const cost = after.cost - assessment.quantities.cost;
-  if (Math.abs(cost) > 0.01)
-    parts.push(
-      `${cost > 0 ? '+' : '−'}${format('costPerArea', Math.abs(cost), project.units).text}`,
-    );
-  return parts.join(' · ');
-}
 </script>
 
 <template>
   <ul class="fixes">
-    <li v-for="fix in fixes" :key="label(fix)" class="fix">
+    <li v-for="{ label, effect, gives, fix } in fixes" :key="label" class="fix">
       <span class="small soft effect"
-        >{{ effect(fix)
-        }}<span v-if="'gives' in fix" class="gives">{{
-          messageText(fix.gives, project.units)
-        }}</span></span
+        >{{ effect }}<span v-if="gives" class="gives">{{ gives }}</span></span
       >
       <button
         class="action"
         type="button"
-        :disabled="disabled"
         @mouseenter="wall.preview = fix.effect"
         @mouseleave="wall.preview = null"
         @focus="wall.preview = fix.effect"
         @blur="wall.preview = null"
-        @click="emit('run', label(fix), fix.commands)"
+        @click="emit('run', label, fix.commands)"
       >
-        {{ label(fix) }}
+        {{ label }}
       </button>
     </li>
   </ul>

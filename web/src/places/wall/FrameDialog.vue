@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
-import { computed } from 'vue';
+import { computed, useId } from 'vue';
 import {
   applyCommands,
   FRAME_SYSTEMS,
@@ -12,8 +12,9 @@ import {
   type FrameSystem,
   type ProjectWall,
 } from '@eldrun/core';
+import { wallSection, type Scene } from '@eldrun/drawing';
 import { depthAxis } from '../../drawing/axis.ts';
-import { sectionOf, type Section } from '../../drawing/section.ts';
+import { SceneMarks } from '../../parts/SceneMarks.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 
@@ -23,21 +24,24 @@ const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const project = useProject();
 const wall = useWall();
 
+const uid = useId();
 const [WIDTH, HEIGHT] = [180, 84];
 
 interface Choice {
   system: FrameSystem;
-  drawing: Section;
+  /** The frame in metres, and where it lies on its tile. */
+  drawing: { scene: Scene; scale: number; y: number };
 }
 
 /** The frame alone, as it would stand in a wall. */
-function draw(system: FrameSystem): Section {
+function draw(system: FrameSystem): Choice['drawing'] {
   const empty: ProjectWall = { format: 'eldrun-wall', version: 1, name: '', layers: [] };
   const alone = applyCommands(empty, frameCommands(empty, system));
   const resolved = resolveWall(withBrief(alone, project.document!.brief));
   const thickness = alone.layers.reduce((sum, layer) => sum + layer.thickness, 0);
   const spacing = resolved.layers.find(({ member }) => member)?.member?.shape.spacing ?? 0;
-  return sectionOf(resolved, depthAxis(thickness, spacing, WIDTH, HEIGHT, 4), WIDTH);
+  const axis = depthAxis(thickness, spacing, WIDTH, HEIGHT, 4);
+  return { scene: wallSection(resolved, WIDTH / axis.scale), scale: axis.scale, y: axis.y(0) };
 }
 
 const groups = computed(() => {
@@ -80,30 +84,7 @@ function unframe(): void {
         <li v-for="{ system, drawing } in group.choices" :key="system.id">
           <button type="button" class="choice" @click="take(system)">
             <svg :width="WIDTH" :height="HEIGHT" aria-hidden="true">
-              <g v-for="layer in drawing.layers" :key="layer.id">
-                <rect
-                  :x="layer.x"
-                  :y="layer.y"
-                  :width="layer.width"
-                  :height="Math.max(2, layer.height)"
-                  :fill="`url(#hatch-${layer.hatch})`"
-                  class="outline"
-                />
-                <path
-                  v-if="layer.lengthwise"
-                  class="lengthwise"
-                  :d="`M0 ${layer.y + layer.height / 2}H${WIDTH}`"
-                />
-                <template v-for="(member, m) in layer.members" :key="m">
-                  <rect
-                    v-for="(piece, k) in member.pieces"
-                    :key="k"
-                    v-bind="piece"
-                    :fill="`url(#hatch-${member.hatch})`"
-                    :class="member.hatch === 'metal' ? 'steel' : 'outline'"
-                  />
-                </template>
-              </g>
+              <SceneMarks v-bind="drawing" :uid="`${uid}-${system.id}`" :x="0" />
             </svg>
             <span class="small">{{ system.name }}</span>
           </button>
@@ -163,20 +144,5 @@ svg,
   width: 180px;
   height: 84px;
   background: var(--sheet);
-}
-
-.outline {
-  stroke: var(--ink);
-  stroke-width: 0.8;
-}
-
-.steel {
-  stroke: none;
-}
-
-.lengthwise {
-  fill: none;
-  stroke: var(--ink);
-  stroke-dasharray: 6 4;
 }
 </style>

@@ -5,6 +5,7 @@ import StatusMark from '../../parts/StatusMark.vue';
 import { useJudgment } from '../../stores/judgment.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
+import { fixLines } from './fix-lines.ts';
 import FixButtons from './FixButtons.vue';
 
 /** The judgment of the wall's moisture in a line: what it is, what it stands on, what it relies on, what would mend it. */
@@ -35,6 +36,10 @@ const doing = computed(() => {
   if (judging.seeking) return 'Trying changes that mend it…';
   return judging.why ? `Not simulated: ${judging.why}.` : '';
 });
+
+const fixes = computed(() =>
+  judging.fixes && wall.whole ? fixLines(judging.fixes.fixes, wall.whole, project.units) : [],
+);
 
 const CODE = { meets: 'met', misses: 'not met', unknown: 'not known' } as const;
 </script>
@@ -75,12 +80,8 @@ const CODE = { meets: 'met', misses: 'not met', unknown: 'not known' } as const;
         ></progress>
         {{ doing }}
       </p>
-      <FixButtons
-        v-if="judging.fixes"
-        :fixes="judging.fixes.fixes"
-        :disabled="wall.computing"
-        @run="(name, commands) => emit('run', name, commands)"
-      />
+      <!-- They are there only for the wall as it stands. -->
+      <FixButtons :fixes="fixes" @run="(name, commands) => emit('run', name, commands)" />
       <button type="button" class="action quiet" @click="emit('sure')">How sure?</button>
     </div>
   </section>

@@ -1,13 +1,8 @@
 <script setup lang="ts">
 import { useRoute } from 'vue-router';
+import { LENSES } from './lenses.ts';
 
 /** The lenses: what the drawing of the wall shows. */
-const LENSES = [
-  { name: 'build-up', label: 'Build-up' },
-  { name: 'heat', label: 'Heat' },
-  { name: 'moisture', label: 'Moisture' },
-  { name: 'years', label: 'Years' },
-] as const;
 const route = useRoute();
 </script>
 

@@ -20,6 +20,7 @@ import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
+import ReadingCell from './ReadingCell.vue';
 
 interface Reading {
   name: string;
@@ -176,42 +177,27 @@ function wasText(quantity: Quantity, was: number, now: number | null): string {
 }
 
 /** The unit beside the number; an imperial R-value has none, as builders write it. */
-function unitOf({ name, shown }: Reading): string {
-  return name === 'Effective R' && project.units === 'imperial' ? '' : shown.unit;
+function unitOf(name: string, unit: string): string {
+  return name === 'Effective R' && project.units === 'imperial' ? '' : unit;
+}
+
+function explain(name: string): void {
+  bench.explanation = readings.value.find((reading) => reading.name === name)?.open?.() ?? null;
 }
 </script>
 
 <template>
   <section class="readings" aria-label="Readings">
-    <button
-      v-for="reading in readings"
+    <ReadingCell
+      v-for="{ open, shown, ...reading } in readings"
       :key="reading.name"
-      type="button"
-      class="plain reading"
-      :class="{ fails: reading.fails }"
-      :data-reading="reading.name"
-      :disabled="!reading.open"
-      @click="bench.explanation = reading.open!()"
-    >
-      <!-- A preview changes no line's height: what lies below must not move from under the pointer. -->
-      <span class="small name">
-        <span class="soft">{{ reading.name }}</span>
-        <span v-if="reading.after" class="after">→ {{ reading.after }}</span>
-      </span>
-      <span class="value">
-        <span
-          v-if="reading.name === 'Effective R' && effective?.about"
-          class="unit"
-          title="Settles when the section is solved"
-          >≈&nbsp;</span
-        >{{ reading.shown.text
-        }}<span v-if="unitOf(reading)" class="unit">&nbsp;{{ unitOf(reading) }}</span>
-      </span>
-      <span v-if="reading.was" class="small narrow"
-        ><span class="after">{{ reading.was }}</span></span
-      >
-      <span v-else class="soft small narrow">{{ reading.about }}</span>
-    </button>
+      v-bind="reading"
+      :value="shown.text"
+      :unit="unitOf(reading.name, shown.unit)"
+      :settling="reading.name === 'Effective R' && (effective?.about ?? false)"
+      :opens="open !== null"
+      @open="explain(reading.name)"
+    />
   </section>
 </template>
 
@@ -223,45 +209,6 @@ function unitOf({ name, shown }: Reading): string {
   padding: 8px 0;
   border-top: 2px solid var(--soft);
   border-bottom: 1px solid var(--line);
-}
-
-.reading {
-  display: grid;
-  gap: 1px;
-  align-content: start;
-  padding: 4px;
-  margin: 0 -4px;
-}
-
-.reading:hover {
-  background: var(--sheet);
-}
-
-.value {
-  font-size: var(--text-28);
-  font-weight: 700;
-  line-height: 1.15;
-}
-
-.fails .value {
-  color: var(--fail);
-}
-
-.unit {
-  font-size: var(--text-12);
-  font-weight: 500;
-}
-
-.name {
-  display: flex;
-  gap: 8px;
-  white-space: nowrap;
-}
-
-.after {
-  padding: 0 4px;
-  background: var(--marker);
-  font-weight: 700;
 }
 
 @media (max-width: 1000px) {

@@ -1,127 +1,105 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { explainPoint, formatText, profileAt } from '@eldrun/core';
-import type { DepthAxis } from '../../drawing/axis.ts';
+import {
+  explainPoint,
+  formatText,
+  profileAt,
+  type Explanation,
+  type Path,
+  type Profile,
+} from '@eldrun/core';
 import { tracesOf } from '../../drawing/traces.ts';
-import { layerTitle, momentName, PATH_NAMES } from '../../labels.ts';
+import { layerTitle, momentName, PATH_NAMES, type Moment } from '../../labels.ts';
 import TableDialog from '../../parts/TableDialog.vue';
-import { useBench } from '../../stores/bench.ts';
-import { useProject } from '../../stores/project.ts';
-import { useWall } from '../../stores/wall.ts';
+import DepthReading from './DepthReading.vue';
+import type { WallFrame } from './frame.ts';
+import TracePaths from './TracePaths.vue';
 
-const props = defineProps<{ axis: DepthAxis }>();
-const project = useProject();
-const wall = useWall();
-const bench = useBench();
+/** Temperature and dew point through the wall, beside the drawing. */
+const props = defineProps<{
+  frame: WallFrame;
+  profile: Profile;
+  moment: Moment;
+  /** The line followed, and those to choose from. */
+  path: Path | 'section';
+  paths: readonly (keyof typeof PATH_NAMES)[];
+  /** Temperatures set by hand are no month's: its margin is not theirs. */
+  byHand: boolean;
+}>();
+const emit = defineEmits<{ path: [path: Path | 'section']; explain: [explanation: Explanation] }>();
 const box = useTemplateRef<HTMLElement>('box');
 const { width } = useElementSize(box);
 
-const inner = computed(() => Math.max(60, width.value - 24));
-const profile = computed(() => bench.profile!);
+/** Room at the left of the plot, px. */
+const LEFT = 12;
+const inner = computed(() => Math.max(60, width.value - 2 * LEFT));
+const axis = computed(() => props.frame.axis);
+const wall = computed(() => props.frame.assessment.wall);
 
-const depthOf = (id: string): number => {
+/** Depths of the faces of the layers that count, indoors first. */
+const faces = computed(() => {
   let depth = 0;
-  for (const layer of wall.document!.layers) {
-    if (layer.id === id) return depth;
-    depth += layer.thickness;
-  }
-  return depth;
-};
-
-/** Temperatures set by hand are no month's: its margin is not theirs. */
-const byHand = computed(() => Object.keys(bench.chosen).length > 0);
+  const counted = wall.value.layers.slice(0, wall.value.counted);
+  return [0, ...counted.map(({ thickness }) => (depth += thickness))];
+});
+const counted = computed(() => faces.value.at(-1)!);
 
 const plane = computed(() => {
-  const condensing = wall.assessment!.moisture.condensingPlane;
-  if (!condensing || bench.path === 'member' || bench.moment === 'design' || byHand.value)
+  const { condensingPlane: condensing, indoorDewPoint } = props.frame.assessment.moisture;
+  if (!condensing || props.path === 'member' || props.moment === 'design' || props.byHand)
     return null;
+  const index = wall.value.layers.findIndex(({ id }) => id === condensing.layer);
   return {
     condensing,
-    depth: depthOf(condensing.layer),
-    temperature: condensing.temperature[bench.moment]!,
-    dewPoint: wall.assessment!.moisture.indoorDewPoint[bench.moment]!,
+    depth: faces.value[index]!,
+    temperature: condensing.temperature[props.moment]!,
+    dewPoint: indoorDewPoint[props.moment]!,
   };
 });
 
 const traces = computed(() =>
-  tracesOf(profile.value, props.axis, inner.value, project.units, plane.value),
-);
-const counted = computed(() => profile.value.points.at(-1)?.depth ?? 0);
-
-const reading = computed(() =>
-  bench.depth === null ? null : profileAt(profile.value, Math.min(bench.depth, counted.value)),
+  tracesOf(props.profile, axis.value, inner.value, props.frame.units, plane.value),
 );
 
-const readingText = computed(() => {
-  const at = reading.value;
-  if (!at) return '';
-  const { units } = project;
+function reading(depth: number): string {
+  const at = profileAt(props.profile, depth);
+  const { units } = props.frame;
   const humidity = at.vaporPressure / at.saturationPressure;
   return `${formatText('temperature', at.temperature, units)}, dew point ${formatText('temperature', at.dewPoint, units)}, ${formatText('relativeHumidity', humidity, units)} RH, at ${formatText('length', at.depth, units)}`;
-});
-
-function point(event: PointerEvent): void {
-  const area = (event.currentTarget as SVGElement).getBoundingClientRect();
-  bench.depth = props.axis.depthAt(event.clientY - area.top);
 }
 
-/** Reads through the wall by keyboard: an eightieth of it a step. */
-function step(by: number): void {
-  const from = bench.depth ?? counted.value / 2;
-  bench.depth = Math.min(counted.value, Math.max(0, from + (by * counted.value) / 80));
-}
-
-function open(): void {
-  if (reading.value) bench.explanation = explainPoint(profile.value, reading.value);
+function open(depth: number): void {
+  emit('explain', explainPoint(props.profile, profileAt(props.profile, depth)));
 }
 
 /** The faces of the layers, outdoors first: the traces as a table. */
-const faces = computed(() => {
-  let depth = 0;
-  const layers = wall.document!.layers.slice(0, wall.assessment!.wall.counted);
-  const rows = layers.map((layer) => {
-    const at = profileAt(profile.value, depth);
-    depth += layer.thickness;
-    return { name: `Inner face of ${layerTitle(layer, wall.material, project.units)}`, at };
-  });
-  return [...rows, { name: 'Outer surface', at: profileAt(profile.value, depth) }].toReversed();
-});
+function table() {
+  const { units, material } = props.frame;
+  const rows = faces.value
+    .map((depth, i) => {
+      const at = profileAt(props.profile, depth);
+      const layer = i < wall.value.counted ? wall.value.layers[i]!.source : null;
+      return {
+        name: layer ? `Inner face of ${layerTitle(layer, material, units)}` : 'Outer surface',
+        cells: [
+          formatText('temperature', at.temperature, units),
+          formatText('temperature', at.dewPoint, units),
+          formatText('relativeHumidity', at.vaporPressure / at.saturationPressure, units),
+        ],
+      };
+    })
+    .toReversed();
+  return { columns: ['Temperature', 'Dew point', 'RH'], rows };
+}
 
-const table = computed(() =>
-  faces.value.map(({ name, at }) => ({
-    name,
-    cells: [
-      formatText('temperature', at.temperature, project.units),
-      formatText('temperature', at.dewPoint, project.units),
-      formatText('relativeHumidity', at.vaporPressure / at.saturationPressure, project.units),
-    ],
-  })),
-);
+const title = computed(() => `${momentName(props.moment)}, ${PATH_NAMES[props.path]}`);
 </script>
 
 <template>
   <div ref="box" class="traces">
-    <svg
-      :width="width"
-      :height="axis.height"
-      class="plot"
-      role="slider"
-      tabindex="0"
-      aria-orientation="vertical"
-      aria-label="Temperature and dew point at a depth from the inner surface, mm"
-      :aria-valuemin="0"
-      :aria-valuemax="Math.round(counted * 1000)"
-      :aria-valuenow="Math.round((bench.depth ?? 0) * 1000)"
-      :aria-valuetext="readingText || 'no depth chosen'"
-      @pointermove="point"
-      @pointerleave="bench.depth = null"
-      @click="open"
-      @keydown.up.prevent.stop="step(1)"
-      @keydown.down.prevent.stop="step(-1)"
-      @keydown.enter.prevent.stop="open"
-    >
-      <g transform="translate(12 0)">
+    <svg :width="width" :height="axis.height" class="plot" aria-hidden="true">
+      <g :transform="`translate(${LEFT} 0)`">
         <rect
           class="frame"
           x="0"
@@ -133,12 +111,7 @@ const table = computed(() =>
           <path class="grid" :d="`M${tick.x} ${axis.y(counted)}V${axis.y(0)}`" />
           <text class="tick" :x="tick.x" :y="axis.y(0) + 16">{{ tick.label }}</text>
         </g>
-        <path
-          v-for="face in faces"
-          :key="face.name"
-          class="grid"
-          :d="`M0 ${axis.y(face.at.depth)}H${inner}`"
-        />
+        <path class="grid" :d="faces.map((depth) => `M0 ${axis.y(depth)}H${inner}`).join('')" />
         <rect
           v-for="(band, i) in traces.crossings"
           :key="`crossing-${i}`"
@@ -163,33 +136,26 @@ const table = computed(() =>
           />
           <circle v-else class="at" :cx="traces.plane.x" :cy="traces.plane.y" r="4" />
         </g>
-        <line
-          v-if="bench.depth !== null"
-          class="pointer"
-          x1="0"
-          :x2="inner"
-          :y1="axis.y(Math.min(bench.depth, counted))"
-          :y2="axis.y(Math.min(bench.depth, counted))"
-        />
       </g>
-      <text class="head" x="12" y="11">
-        {{ momentName(bench.moment) }}, {{ PATH_NAMES[bench.path] }}
-      </text>
+      <text class="head" :x="LEFT" y="11">{{ title }}</text>
     </svg>
-    <!-- The reading takes the legend's place; the buttons below stay where they are. -->
-    <p v-if="readingText" class="small reading">{{ readingText }}</p>
-    <p v-else class="legend small soft">
+    <DepthReading
+      :axis="axis"
+      :width="width"
+      :pointer="frame.pointer"
+      label="Temperature and dew point at a depth from the inner surface, mm"
+      :counted="counted"
+      :text="reading"
+      :plots="[[LEFT, LEFT + inner]]"
+      @open="open"
+    >
       <span><i class="line"></i>temperature</span>
       <span><i class="line dashed"></i>dew point</span>
       <span v-if="traces.plane"><i class="line dotted"></i>indoor dew point</span>
-    </p>
+    </DepthReading>
     <p class="actions">
-      <slot />
-      <TableDialog
-        :title="`${momentName(bench.moment)}, ${PATH_NAMES[bench.path]}`"
-        :columns="['Temperature', 'Dew point', 'RH']"
-        :rows="table"
-      />
+      <TracePaths :paths="paths" :path="path" @path="(chosen) => emit('path', chosen)" />
+      <TableDialog :title="title" :table="table" />
     </p>
   </div>
 </template>

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { PATH_NAMES } from '../../labels.ts';
-import { useBench } from '../../stores/bench.ts';
 
 /** Which line through the wall the traces follow. */
-defineProps<{ paths: readonly (keyof typeof PATH_NAMES)[] }>();
-const bench = useBench();
+defineProps<{
+  paths: readonly (keyof typeof PATH_NAMES)[];
+  path: keyof typeof PATH_NAMES;
+}>();
+const emit = defineEmits<{ path: [path: keyof typeof PATH_NAMES] }>();
 
 const SHORT = { cavity: 'Cavity', member: 'Member', section: 'Section' } as const;
 </script>
@@ -12,14 +14,14 @@ const SHORT = { cavity: 'Cavity', member: 'Member', section: 'Section' } as cons
 <template>
   <span class="paths" role="group" aria-label="Line of the traces">
     <button
-      v-for="path in paths"
-      :key="path"
+      v-for="one in paths"
+      :key="one"
       type="button"
       class="path small"
-      :aria-pressed="bench.path === path"
-      @click="bench.path = path"
+      :aria-pressed="one === path"
+      @click="emit('path', one)"
     >
-      {{ SHORT[path] }}
+      {{ SHORT[one] }}
     </button>
   </span>
 </template>

@@ -1,13 +1,19 @@
 <script setup lang="ts">
 import { useElementSize, useEventListener } from '@vueuse/core';
-import { computed, defineAsyncComponent, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
+import {
+  computed,
+  defineAsyncComponent,
+  onBeforeUnmount,
+  ref,
+  shallowRef,
+  useTemplateRef,
+  watch,
+} from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { InputError, type Command } from '@eldrun/core';
 import { ApiProblem } from '../../api.ts';
 import { depthAxis } from '../../drawing/axis.ts';
-import { temperatureScale } from '../../drawing/temperature-scale.ts';
 import { useNotices } from '../../notices.ts';
-import ExplanationDialog from '../../parts/ExplanationDialog.vue';
 import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useHeat } from '../../stores/heat.ts';
@@ -16,40 +22,36 @@ import { useMoisture } from '../../stores/moisture.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import { useYears } from '../../stores/years.ts';
+import BaselineMarks from './BaselineMarks.vue';
 import BaselineStrip from './BaselineStrip.vue';
-import BinDialog from './BinDialog.vue';
-import FrameDialog from './FrameDialog.vue';
-import HeatTools from './heat/HeatTools.vue';
-import LossBar from './heat/LossBar.vue';
-import SectionTrace from './heat/SectionTrace.vue';
-import HistoryDialog from './HistoryDialog.vue';
-import KeysDialog from './KeysDialog.vue';
+import { useBenchKeys } from './bench-keys.ts';
+import { useBenchLink } from './bench-link.ts';
+import { BUILD_UP } from './build-up/lens.ts';
+import type { WallFrame } from './frame.ts';
 import JudgmentLine from './JudgmentLine.vue';
 import LayerCallouts from './LayerCallouts.vue';
-import LayerPanel from './LayerPanel.vue';
-import MaterialShelf from './MaterialShelf.vue';
-import MonthStrip from './moisture/MonthStrip.vue';
-import MoistureTraces from './moisture/MoistureTraces.vue';
-import RatioPanel from './moisture/RatioPanel.vue';
-import SwapDialog from './moisture/SwapDialog.vue';
+import type { Lens, LensPart as Part } from './lens.ts';
+import LensPart from './LensPart.vue';
+import { LENSES } from './lenses.ts';
 import OwnBrief from './OwnBrief.vue';
 import QuickLine from './QuickLine.vue';
 import Readings from './Readings.vue';
 import SectionDrawing from './SectionDrawing.vue';
-import SureDialog from './SureDialog.vue';
+import SectionOverlay from './SectionOverlay.vue';
 import TraceDrawing from './TraceDrawing.vue';
-import TracePaths from './TracePaths.vue';
 import VerdictList from './VerdictList.vue';
-import DayStrip from './years/DayStrip.vue';
-import DayTrace from './years/DayTrace.vue';
-import RunVerdicts from './years/RunVerdicts.vue';
 import WallTools from './WallTools.vue';
-import { useBenchKeys } from './bench-keys.ts';
-import { useBenchLink } from './bench-link.ts';
+import RunVerdicts from './years/RunVerdicts.vue';
 
-/** The charts come with their library only where they are looked at. */
-const YearCharts = defineAsyncComponent(() => import('./moisture/YearCharts.vue'));
-const YearsPanel = defineAsyncComponent(() => import('./years/YearsPanel.vue'));
+/** Dialogs come when they are first opened. */
+const BinDialog = defineAsyncComponent(() => import('./BinDialog.vue'));
+const ExplanationDialog = defineAsyncComponent(() => import('../../parts/ExplanationDialog.vue'));
+const FrameDialog = defineAsyncComponent(() => import('./FrameDialog.vue'));
+const HistoryDialog = defineAsyncComponent(() => import('./HistoryDialog.vue'));
+const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'));
+const LayerPanel = defineAsyncComponent(() => import('./LayerPanel.vue'));
+const MaterialShelf = defineAsyncComponent(() => import('./MaterialShelf.vue'));
+const SureDialog = defineAsyncComponent(() => import('./SureDialog.vue'));
 
 const route = useRoute();
 const router = useRouter();
@@ -67,7 +69,6 @@ const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const failure = ref('');
 const keysShown = ref(false);
 const shelfShown = ref(false);
-const swapShown = ref(false);
 const historyShown = ref(false);
 const sureShown = ref(false);
 const binShown = ref(false);
@@ -77,10 +78,10 @@ const { width } = useElementSize(sectionBox);
 
 /** Height of a callout row at the least: a comfortable touch target, px. */
 const ROW = 44;
-const LEAST_HEIGHT = 392;
+const MIN_HEIGHT = 392;
 
 const rows = computed(() => wall.document?.layers.length ?? 0);
-const height = computed(() => Math.max(LEAST_HEIGHT, rows.value * ROW + 8));
+const height = computed(() => Math.max(MIN_HEIGHT, rows.value * ROW + 8));
 const axis = computed(() => {
   const { assessment } = wall;
   if (!assessment || width.value < 10) return null;
@@ -95,27 +96,54 @@ const axis = computed(() => {
   );
 });
 
-const lens = computed(() => route.meta.lens ?? 'build-up');
-const scale = computed(() =>
-  lens.value === 'heat' && heat.air
-    ? temperatureScale(heat.air.indoor, heat.air.outdoor, project.units)
-    : undefined,
+/** What all drawings of the wall share; null while there is nothing to draw. */
+const frame = computed<WallFrame | null>(() =>
+  wall.assessment && axis.value && rows.value > 0
+    ? {
+        assessment: wall.assessment,
+        axis: axis.value,
+        width: width.value,
+        units: project.units,
+        material: wall.material,
+        pointer: bench.pointer,
+      }
+    : null,
 );
 
-watch(
-  lens,
-  (now) => {
-    heat.shown = now === 'heat';
-    moisture.shown = now === 'moisture';
-    if (now !== 'moisture') moisture.stop();
-    if (now === 'heat') return;
-    // What only the lens Heat has goes with it.
-    bench.chosen = {};
-    if (bench.path === 'section') bench.path = 'cavity';
-  },
-  { immediate: true },
-);
+const lensName = computed(() => route.meta.lens ?? LENSES[0]!.name);
+const lens = shallowRef<Lens>(BUILD_UP);
+
+async function takeUp(name: string): Promise<void> {
+  const taken = await LENSES.find((one) => one.name === name)!.load(run);
+  // Another may have been asked for while this one came.
+  if (name !== lensName.value || unmounted) return;
+  lens.value.leave?.();
+  lens.value = taken;
+  taken.enter?.();
+}
+watch(lensName, (name) => void takeUp(name), { immediate: true });
+
+/** Temperature and dew point: what is traced where the lens has no traces of its own. */
+const TRACES: Part = {
+  component: TraceDrawing,
+  props: (of) =>
+    bench.profile && {
+      frame: of,
+      profile: bench.profile,
+      moment: bench.moment,
+      path: bench.path,
+      paths: bench.paths,
+      byHand: Object.keys(bench.chosen).length > 0,
+      onPath: bench.follow,
+      onExplain: bench.explain,
+    },
+};
+const traces = computed(() => lens.value.traces?.() ?? TRACES);
+
+let unmounted = false;
 onBeforeUnmount(() => {
+  unmounted = true;
+  lens.value.leave?.();
   heat.close();
   judging.close();
   moisture.close();
@@ -159,6 +187,14 @@ function run(name: string, commands: Command[]): boolean {
   }
 }
 
+function select(layer: string): void {
+  bench.selected = layer;
+}
+
+function edit(): void {
+  bench.editing = bench.selected;
+}
+
 watch(
   () => route.params['wall'],
   (id) => id && id !== wall.id && open(),
@@ -178,13 +214,11 @@ useBenchKeys({
   showKeys: () => (keysShown.value = true),
   switchLens: (to) =>
     void router.replace({
-      name: lens.value === to ? 'build-up' : to,
+      name: lensName.value === to ? LENSES[0]!.name : to,
       params: route.params,
       query: route.query,
     }),
-  playYear: () => {
-    if (lens.value === 'moisture') moisture[moisture.playing ? 'stop' : 'play']();
-  },
+  ofLens: () => lens.value.keys ?? {},
   enabled: () => state.value === 'ready',
 });
 
@@ -216,64 +250,57 @@ void open();
     <section class="drawing" aria-label="The wall, layer by layer">
       <LayerCallouts class="callouts" :axis="axis" :height="height" @run="run" />
       <div ref="sectionBox" class="section">
-        <SectionDrawing
-          v-if="axis && rows > 0"
-          :axis="axis"
-          :width="width"
-          :scale="scale"
-          :wet="moisture.balance !== null"
-          :damp="lens === 'years'"
-        />
+        <template v-if="frame">
+          <LensPart :part="lens.under" :frame="frame" />
+          <SectionDrawing
+            :wall="frame.assessment.wall"
+            :axis="frame.axis"
+            :width="width"
+            :units="project.units"
+            :conditions="bench.conditions"
+            :bare="lens.bare?.() ?? false"
+            :room="lens.room ?? {}"
+          >
+            <LensPart :part="lens.marks" :frame="frame" />
+            <BaselineMarks
+              v-if="baseline.assessment"
+              :axis="frame.axis"
+              :width="width"
+              :assessment="baseline.assessment"
+              :name="baseline.name"
+              :units="project.units"
+            />
+          </SectionDrawing>
+          <SectionOverlay
+            :frame="frame"
+            :selected="bench.selected"
+            :overlay="lens.overlay"
+            @select="select"
+            @edit="edit"
+          />
+          <LensPart :part="lens.tools" :frame="frame" />
+        </template>
         <p v-else-if="rows === 0" class="soft hint">
           Nothing here yet. Type the first layer above, such as <strong>1/2 gypsum board</strong>,
           and press Enter.
         </p>
-        <HeatTools v-if="scale && rows > 0" :scale="scale" @run="run" />
-        <MonthStrip v-if="moisture.balance" />
-        <DayStrip v-if="lens === 'years'" />
       </div>
-      <template v-if="axis && bench.profile">
-        <SectionTrace
-          v-if="scale && bench.path === 'section'"
-          class="traces"
-          :axis="axis"
-          :scale="scale"
-        >
-          <TracePaths :paths="['cavity', 'member', 'section']" />
-        </SectionTrace>
-        <DayTrace v-else-if="lens === 'years' && years.state" class="traces" :axis="axis" />
-        <MoistureTraces v-else-if="moisture.balance" class="traces" :axis="axis" />
-        <TraceDrawing v-else class="traces" :axis="axis">
-          <TracePaths :paths="scale ? ['cavity', 'member', 'section'] : ['cavity', 'member']" />
-        </TraceDrawing>
-      </template>
+      <LensPart v-if="frame" class="traces" :part="traces" :frame="frame" />
     </section>
     <Readings class="readings" />
     <JudgmentLine @run="run" @sure="sureShown = true" />
-    <LossBar v-if="scale" />
-    <template v-if="moisture.balance">
-      <p class="school">
-        <button type="button" class="action" @click="swapShown = true">Swap strategy…</button>
-        <span class="soft small"
-          >between vapor-open boards with a variable retarder and foam that dries inward, with
-          before and after</span
-        >
-      </p>
-      <RatioPanel @run="run" />
-      <YearCharts />
-    </template>
-    <YearsPanel v-if="lens === 'years' && wall.assessment && rows > 0" :key="wall.id" @run="run" />
-    <RunVerdicts v-else-if="years.fresh" @run="run" />
+    <LensPart v-if="frame" :part="lens.panel" :frame="frame" />
+    <RunVerdicts v-if="lensName !== 'years' && years.fresh" @run="run" />
     <VerdictList @run="run" />
-    <LayerPanel @run="run" />
+    <LayerPanel v-if="bench.editing" @run="run" />
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />
-    <MaterialShelf v-model:visible="shelfShown" @run="run" />
-    <SwapDialog v-if="swapShown" v-model:visible="swapShown" @run="run" />
+    <MaterialShelf v-if="shelfShown" v-model:visible="shelfShown" @run="run" />
     <BinDialog v-if="binShown" v-model:visible="binShown" />
-    <KeysDialog v-model:visible="keysShown" />
+    <KeysDialog v-if="keysShown" v-model:visible="keysShown" />
     <SureDialog v-if="sureShown" v-model:visible="sureShown" />
     <HistoryDialog v-if="historyShown" v-model:visible="historyShown" @run="run" />
     <ExplanationDialog
+      v-if="bench.explanation"
       :explanation="bench.explanation"
       :units="project.units"
       @close="bench.explanation = null"
@@ -306,13 +333,6 @@ void open();
   border: 1px solid var(--fail);
   background: var(--sheet);
   color: var(--fail);
-}
-
-.school {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 12px;
 }
 
 .failed {

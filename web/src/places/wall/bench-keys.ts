@@ -7,13 +7,15 @@ import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import { isTyping } from '../../typing.ts';
+import { LENSES } from './lenses.ts';
 
 export interface BenchKeys {
   run: (name: string, commands: Command[]) => boolean;
   focusQuickLine: () => void;
   showKeys: () => void;
-  switchLens: (to: 'heat' | 'moisture' | 'years') => void;
-  playYear: () => void;
+  switchLens: (to: string) => void;
+  /** What the lens adds. */
+  ofLens: () => Record<string, () => void>;
   enabled: () => boolean;
 }
 
@@ -30,7 +32,10 @@ export const KEYS: readonly [string, string][] = [
   ['Shift+Ctrl+Z', 'redo it'],
   ['[ ]', 'one month back or on'],
   ['m', 'trace through the cavity or the member'],
-  ['h w y', 'the lenses Heat, Moisture, Years, and back to Build-up'],
+  [
+    LENSES.flatMap(({ key }) => key ?? []).join(' '),
+    `the lenses ${LENSES.flatMap(({ key, label }) => (key ? label : [])).join(', ')}, and back to ${LENSES[0]!.label}`,
+  ],
   ['p', 'play the year, in the lens Moisture'],
   ['b', 'hold it to lay the baseline over'],
   ['u', 'switch units'],
@@ -131,10 +136,9 @@ export function useBenchKeys(keys: BenchKeys): void {
     '[': () => bench.stepMonth(-1),
     ']': () => bench.stepMonth(1),
     m: () => (bench.path = bench.path === 'cavity' ? 'member' : 'cavity'),
-    h: () => keys.switchLens('heat'),
-    w: () => keys.switchLens('moisture'),
-    y: () => keys.switchLens('years'),
-    p: keys.playYear,
+    ...Object.fromEntries(
+      LENSES.flatMap(({ key, name }) => (key ? [[key, () => keys.switchLens(name)]] : [])),
+    ),
     b: baseline.hold,
     u: () => project.setUnits(project.units === 'imperial' ? 'metric' : 'imperial'),
     Escape: () => {
@@ -164,7 +168,7 @@ export function useBenchKeys(keys: BenchKeys): void {
       move(event.key === 'ArrowUp' ? 1 : -1);
       return;
     }
-    const action = plain[event.key];
+    const action = plain[event.key] ?? keys.ofLens()[event.key];
     if (!action) return;
     // Enter and the arrows belong to the control that has the focus, unless it is a layer's row.
     const control = target.closest(

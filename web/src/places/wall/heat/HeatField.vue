@@ -1,25 +1,29 @@
 <script setup lang="ts">
 import { computed, useTemplateRef, watch } from 'vue';
-import type { DepthAxis } from '../../../drawing/axis.ts';
-import { fieldRaster, realTemperature } from '../../../drawing/field.ts';
+import type { WallSection } from '@eldrun/core';
+import { fieldRaster, realTemperature, type Air } from '../../../drawing/field.ts';
 import { paintTemperatures, type TemperatureScale } from '../../../drawing/temperature-scale.ts';
-import { useHeat } from '../../../stores/heat.ts';
+import type { WallFrame } from '../frame.ts';
 
 /** The temperature field, painted under the drawing's lines. */
-const props = defineProps<{ axis: DepthAxis; width: number; scale: TemperatureScale }>();
-const heat = useHeat();
+const props = defineProps<{
+  frame: WallFrame;
+  section: WallSection;
+  air: Air;
+  scale: TemperatureScale;
+  /** Whether a newer field is being solved. */
+  computing: boolean;
+}>();
 const canvas = useTemplateRef<HTMLCanvasElement>('canvas');
 
-const raster = computed(() =>
-  heat.section ? fieldRaster(heat.section, props.axis, props.width) : null,
-);
+const raster = computed(() => fieldRaster(props.section, props.frame.axis, props.frame.width));
 
 watch(
-  [raster, () => heat.air, () => props.scale, canvas],
+  [raster, () => props.air, () => props.scale, canvas],
   () => {
     const context = canvas.value?.getContext('2d');
-    const { air } = heat;
-    if (!context || !raster.value || !air) return;
+    const { air } = props;
+    if (!context) return;
     const { columns, rows, scaled } = raster.value;
     canvas.value!.width = columns;
     canvas.value!.height = rows;
@@ -37,12 +41,12 @@ watch(
     ref="canvas"
     class="field"
     aria-hidden="true"
-    :class="{ computing: heat.computing }"
-    :style="
-      raster
-        ? { top: `${raster.y}px`, width: `${raster.width}px`, height: `${raster.height}px` }
-        : {}
-    "
+    :class="{ computing: computing }"
+    :style="{
+      top: `${raster.y}px`,
+      width: `${raster.width}px`,
+      height: `${raster.height}px`,
+    }"
   ></canvas>
 </template>
 

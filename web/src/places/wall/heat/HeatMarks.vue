@@ -1,16 +1,17 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import type { DepthAxis } from '../../../drawing/axis.ts';
+import { computed, useId } from 'vue';
+import type { WallSection } from '@eldrun/core';
+import { wallSection } from '@eldrun/drawing';
 import {
   faceStrip,
   fieldRaster,
   flowLines,
   isothermPlaces,
-  isotherms,
+  isotherms as isothermLines,
   sectionDepth,
+  type Air,
   type FaceStrip,
 } from '../../../drawing/field.ts';
-import type { Section } from '../../../drawing/section.ts';
 import {
   degrees,
   shareOf,
@@ -18,80 +19,82 @@ import {
   temperatureScale,
   type TemperatureScale,
 } from '../../../drawing/temperature-scale.ts';
-import { useHeat } from '../../../stores/heat.ts';
-import { useProject } from '../../../stores/project.ts';
+import type { WallFrame } from '../frame.ts';
 
-/** What the lens Heat draws over the field: outlines, isotherms, flow lines, both faces and the point read. */
+/** What the lens Heat draws over the field: outlines, isotherms, flow lines and both faces. */
 const props = defineProps<{
-  axis: DepthAxis;
-  width: number;
+  frame: WallFrame;
+  section: WallSection;
+  air: Air;
   scale: TemperatureScale;
-  section: Section;
-  pointer: { x: number; y: number } | null;
+  isotherms: boolean;
+  flow: boolean;
 }>();
-const heat = useHeat();
-const project = useProject();
+const uid = useId();
+const axis = computed(() => props.frame.axis);
+const width = computed(() => props.frame.width);
 
-const outlines = computed(() =>
-  props.section.layers
-    .filter(({ leftOut }) => !leftOut)
-    .flatMap((layer) => [layer, ...layer.members.flatMap(({ pieces }) => pieces)])
-    .map(({ x, y, width, height }) => `M${x} ${y}h${width}v${height}h${-width}z`)
-    .join(''),
-);
+const outlines = computed(() => {
+  const { scale } = axis.value;
+  const bottom = axis.value.y(0);
+  return wallSection(props.frame.assessment.wall, width.value / scale)
+    .parts.filter(({ faint }) => !faint)
+    .flatMap(({ marks }) => marks)
+    .map((mark) =>
+      mark.shape === 'rect'
+        ? `M${mark.x * scale} ${bottom + mark.y * scale}h${mark.width * scale}v${mark.height * scale}h${-mark.width * scale}z`
+        : '',
+    )
+    .join('');
+});
 
-const raster = computed(() =>
-  heat.section ? fieldRaster(heat.section, props.axis, props.width) : null,
-);
+const raster = computed(() => fieldRaster(props.section, axis.value, width.value));
 
 const lines = computed(() =>
-  heat.isothermsShown && raster.value && heat.air
-    ? isotherms(raster.value, heat.air, props.scale.steps).join('')
-    : '',
+  props.isotherms ? isothermLines(raster.value, props.air, props.scale.steps).join('') : '',
 );
 
 /** px from the left edge at which isotherms carry their temperature. */
 const LABEL = 8;
 
 const names = computed(() =>
-  heat.isothermsShown && raster.value && heat.air
-    ? isothermPlaces(raster.value, heat.air, props.scale.steps, LABEL).map(
+  props.isotherms
+    ? isothermPlaces(raster.value, props.air, props.scale.steps, LABEL).map(
         ({ y, temperature }) => ({
           y,
-          text: degrees(temperature, project.units).replace(/ .*/, '°'),
+          text: degrees(temperature, props.frame.units).replace(/ .*/, '°'),
         }),
       )
     : [],
 );
 
-const flow = computed(() =>
-  heat.flowShown && heat.section ? flowLines(heat.section, props.axis, props.width).join('') : '',
+const flowPath = computed(() =>
+  props.flow ? flowLines(props.section, axis.value, width.value).join('') : '',
 );
 
 /** A face's own scale spans at least this, so that an even face looks even, K. */
 const LEAST_RANGE = 3;
 
 const faces = computed(() => {
-  const { section, air } = heat;
-  if (!section || !air) return [];
-  const outer = props.axis.y(sectionDepth(section));
-  const inner = props.axis.y(0);
+  const { section, air } = props;
+  const outer = axis.value.y(sectionDepth(section));
+  const inner = axis.value.y(0);
   return [
     { name: 'Outdoor face', surface: section.outer, y: outer - 12, label: outer - 16 },
     { name: 'Indoor face', surface: section.inner, y: inner + 3, label: inner + 23 },
   ].map(({ name, surface, y, label }) => {
-    const strip = faceStrip(section, surface, air, props.axis, props.width);
+    const strip = faceStrip(section, surface, air, axis.value, width.value);
     const { coldest, warmest } = strip;
     const spare = Math.max(0, LEAST_RANGE - (warmest.temperature - coldest.temperature)) / 2;
     const own = temperatureScale(
       coldest.temperature - spare,
       warmest.temperature + spare,
-      project.units,
+      props.frame.units,
     );
     const spot = ({ x, temperature }: { x: number; temperature: number }) => ({
-      x: Math.min(props.width - 34, Math.max(34, x)),
+      x: Math.min(width.value - 34, Math.max(34, x)),
       at: x,
-      text: degrees(temperature, project.units),
+      text: degrees(temperature, props.frame.units),
     });
     return {
       name,
@@ -99,7 +102,8 @@ const faces = computed(() => {
       label,
       pieces: merged(strip.pieces, own),
       even:
-        degrees(warmest.temperature, project.units) === degrees(coldest.temperature, project.units),
+        degrees(warmest.temperature, props.frame.units) ===
+        degrees(coldest.temperature, props.frame.units),
       cold: spot(coldest),
       warm: spot(warmest),
     };
@@ -124,19 +128,20 @@ function merged(pieces: FaceStrip['pieces'], own: TemperatureScale) {
     color: temperatureColor(own, own.low + share * (own.high - own.low)),
   }));
 }
-
-const reading = computed(() => (heat.reading === null ? '' : degrees(heat.reading, project.units)));
 </script>
 
 <template>
   <g class="marks">
-    <path class="halo" :d="outlines" clip-path="url(#stretch)" />
-    <path class="outline" :d="outlines" clip-path="url(#stretch)" />
+    <clipPath :id="uid">
+      <rect x="-1" y="0" :width="width + 2" :height="axis.height" />
+    </clipPath>
+    <path class="halo" :d="outlines" :clip-path="`url(#${uid})`" />
+    <path class="outline" :d="outlines" :clip-path="`url(#${uid})`" />
     <path class="halo" :d="lines" />
     <path class="isotherm" :d="lines" />
     <text v-for="{ y, text } in names" :key="y" class="name" :x="LABEL" :y="y - 3">{{ text }}</text>
-    <path class="halo" :d="flow" />
-    <path class="flow" :d="flow" />
+    <path class="halo" :d="flowPath" />
+    <path class="flow" :d="flowPath" />
     <g v-for="face in faces" :key="face.name" :data-face="face.name">
       <title>
         {{ face.name }}: {{ face.cold.text }} to {{ face.warm.text }}, on a scale of its own
@@ -166,18 +171,6 @@ const reading = computed(() => (heat.reading === null ? '' : degrees(heat.readin
           warmest {{ face.warm.text }}
         </text>
       </template>
-    </g>
-    <g v-if="pointer && reading">
-      <path class="halo" :d="`M${pointer.x - 7} ${pointer.y}h14m-7 -7v14`" />
-      <path class="cross" :d="`M${pointer.x - 7} ${pointer.y}h14m-7 -7v14`" />
-      <text
-        class="reading"
-        :x="pointer.x + (pointer.x > width - 80 ? -10 : 10)"
-        :y="pointer.y - 8"
-        :text-anchor="pointer.x > width - 80 ? 'end' : 'start'"
-      >
-        {{ reading }}
-      </text>
     </g>
   </g>
 </template>
@@ -215,8 +208,7 @@ path,
   stroke-width: 1.8;
 }
 
-.tick,
-.cross {
+.tick {
   stroke: var(--ink);
   stroke-width: 2;
 }
@@ -231,20 +223,14 @@ path,
   font-size: 12px;
 }
 
-.name,
-.reading {
+.name {
   fill: var(--ink);
   stroke: #ffffff;
   stroke-width: 3.5;
   paint-order: stroke;
 }
 
-.strong,
-.reading {
+.strong {
   font-weight: 700;
-}
-
-.reading {
-  font-size: 16px;
 }
 </style>

@@ -1,70 +1,77 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { formatText, temperatureAt } from '@eldrun/core';
-import type { DepthAxis } from '../../../drawing/axis.ts';
-import { realTemperature, sectionDepth } from '../../../drawing/field.ts';
+import { formatText, temperatureAt, type WallSection } from '@eldrun/core';
+import { realTemperature, sectionDepth, type Air } from '../../../drawing/field.ts';
 import { degrees, shareOf, type TemperatureScale } from '../../../drawing/temperature-scale.ts';
-import { layerTitle, momentName } from '../../../labels.ts';
+import { layerTitle, momentName, type Moment, type PATH_NAMES } from '../../../labels.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
-import { useBench } from '../../../stores/bench.ts';
-import { useHeat } from '../../../stores/heat.ts';
-import { useProject } from '../../../stores/project.ts';
-import { useWall } from '../../../stores/wall.ts';
+import type { WallFrame } from '../frame.ts';
+import TracePaths from '../TracePaths.vue';
 
 /** Temperature along two lines through the solved section: at the place read, else on the member's axis, and between members. */
-const props = defineProps<{ axis: DepthAxis; scale: TemperatureScale }>();
-const bench = useBench();
-const heat = useHeat();
-const project = useProject();
-const wall = useWall();
+const props = defineProps<{
+  frame: WallFrame;
+  scale: TemperatureScale;
+  section: WallSection | null;
+  air: Air | null;
+  /** The place read, m along the model and from the inner surface. */
+  point: { along: number; depth: number } | null;
+  moment: Moment;
+  paths: readonly (keyof typeof PATH_NAMES)[];
+}>();
+const emit = defineEmits<{ path: [path: keyof typeof PATH_NAMES] }>();
 const box = useTemplateRef<HTMLElement>('box');
 const { width } = useElementSize(box);
 const inner = computed(() => Math.max(60, width.value - 24));
+const axis = computed(() => props.frame.axis);
 
 /** How many points a line has. */
 const POINTS = 120;
 
-const place = computed(() => heat.point?.along ?? (heat.section?.width ?? 0) / 2);
-const depth = computed(() => (heat.section ? sectionDepth(heat.section) : 0));
+const place = computed(() => props.point?.along ?? (props.section?.width ?? 0) / 2);
+const depth = computed(() => (props.section ? sectionDepth(props.section) : 0));
 
 function line(along: number): string {
-  const { section, air } = heat;
+  const { section, air } = props;
   if (!section || !air) return '';
   return Array.from({ length: POINTS + 1 }, (_, n) => {
     const at = (depth.value * n) / POINTS;
     const t = realTemperature(air, temperatureAt(section.field, along, at));
-    return `${n ? 'L' : 'M'}${(shareOf(props.scale, t) * inner.value).toFixed(1)} ${props.axis.y(at).toFixed(1)}`;
+    return `${n ? 'L' : 'M'}${(shareOf(props.scale, t) * inner.value).toFixed(1)} ${axis.value.y(at).toFixed(1)}`;
   }).join('');
 }
 
 const here = computed(() => line(place.value));
 const between = computed(() => line(0));
 const beside = computed(() => {
-  const off = Math.abs(place.value - (heat.section?.width ?? 0) / 2);
+  const off = Math.abs(place.value - (props.section?.width ?? 0) / 2);
   return off < 0.001
     ? 'on the member’s axis'
-    : `${formatText('length', off, project.units)} from it`;
+    : `${formatText('length', off, props.frame.units)} from it`;
 });
 
 /** The faces of the layers on both lines, outdoors first: the trace as a table. */
-const faces = computed(() => {
-  const { section, air } = heat;
-  if (!section || !air) return [];
+function table() {
+  const columns = ['On the member’s axis', 'Between members'];
+  const { section, air } = props;
+  if (!section || !air) return { columns, rows: [] };
   const at = (along: number, y: number): string =>
-    degrees(realTemperature(air, temperatureAt(section.field, along, y)), project.units);
+    degrees(realTemperature(air, temperatureAt(section.field, along, y)), props.frame.units);
   const row = (name: string, y: number) => ({
     name,
     cells: [at(section.width / 2, y), at(0, y)],
   });
   let y = 0;
-  const layers = wall.document!.layers.slice(0, wall.assessment!.wall.counted).map((layer) => {
-    const face = row(`Inner face of ${layerTitle(layer, wall.material, project.units)}`, y);
-    y += layer.thickness;
+  const { wall } = props.frame.assessment;
+  const layers = wall.layers.slice(0, wall.counted).map(({ source, thickness }) => {
+    const name = `Inner face of ${layerTitle(source, props.frame.material, props.frame.units)}`;
+    const face = row(name, y);
+    y += thickness;
     return face;
   });
-  return [...layers, row('Outer surface', y)].toReversed();
-});
+  return { columns, rows: [...layers, row('Outer surface', y)].toReversed() };
+}
 
 const ticks = computed(() => {
   const every = props.scale.steps.length > 6 ? 2 : 1;
@@ -72,7 +79,7 @@ const ticks = computed(() => {
     .filter((_, i) => i % every === 0)
     .map((step) => ({
       x: shareOf(props.scale, step) * inner.value,
-      text: degrees(step, project.units).replace(/ .*/, ''),
+      text: degrees(step, props.frame.units).replace(/ .*/, ''),
     }));
 });
 </script>
@@ -100,27 +107,23 @@ const ticks = computed(() => {
         <path class="light" :d="between" />
         <path class="strong" :d="here" />
         <line
-          v-if="heat.point"
+          v-if="point"
           class="pointer"
           x1="0"
           :x2="inner"
-          :y1="axis.y(Math.min(heat.point.depth, depth))"
-          :y2="axis.y(Math.min(heat.point.depth, depth))"
+          :y1="axis.y(Math.min(point.depth, depth))"
+          :y2="axis.y(Math.min(point.depth, depth))"
         />
       </g>
-      <text class="head" x="12" y="11">{{ momentName(bench.moment) }}, solved section</text>
+      <text class="head" x="12" y="11">{{ momentName(moment) }}, solved section</text>
     </svg>
     <p class="legend small soft">
       <span><i class="line"></i>{{ beside }}</span>
       <span><i class="line dashed"></i>between members</span>
     </p>
     <p class="actions">
-      <slot />
-      <TableDialog
-        :title="`${momentName(bench.moment)}, solved section`"
-        :columns="['On the member’s axis', 'Between members']"
-        :rows="faces"
-      />
+      <TracePaths :paths="paths" path="section" @path="(chosen) => emit('path', chosen)" />
+      <TableDialog :title="`${momentName(moment)}, solved section`" :table="table" />
     </p>
   </div>
 </template>

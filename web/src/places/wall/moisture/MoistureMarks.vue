@@ -1,35 +1,41 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { dryingOf, formatText, HUMID_DAY, innerPlaneOf, type DryingWay } from '@eldrun/core';
-import type { DepthAxis } from '../../../drawing/axis.ts';
+import {
+  dryingOf,
+  formatText,
+  HUMID_DAY,
+  innerPlaneOf,
+  type DryingWay,
+  type MonthlyBalance,
+} from '@eldrun/core';
 import { layerDepth, wave, wetPlaces } from '../../../drawing/moisture.ts';
 import { CLASS_NAMES, filmText } from '../../../labels.ts';
-import { useBench } from '../../../stores/bench.ts';
-import { useMoisture } from '../../../stores/moisture.ts';
-import { useProject } from '../../../stores/project.ts';
-import { useWall } from '../../../stores/wall.ts';
+import type { WallFrame } from '../frame.ts';
 
 /** What the lens Moisture draws over the layers: wet planes, the condensing plane, and the ways in which wood dries. */
-const props = defineProps<{ axis: DepthAxis; width: number }>();
-const project = useProject();
-const wall = useWall();
-const bench = useBench();
-const moisture = useMoisture();
+const props = defineProps<{
+  frame: WallFrame;
+  balance: MonthlyBalance;
+  month: number;
+  /** Id of the layer that is selected: if it is wood, its drying is drawn. */
+  selected: string | null;
+}>();
 
-const resolved = computed(() => wall.assessment!.wall);
+const resolved = computed(() => props.frame.assessment.wall);
+const axis = computed(() => props.frame.axis);
+const width = computed(() => props.frame.width);
 
 /** Labels closer than this would lie on one another, px. */
 const LABEL_ROOM = 16;
 
 const wet = computed(() => {
-  if (!moisture.balance) return [];
   let last = Infinity;
-  return wetPlaces(resolved.value, moisture.balance, props.axis, moisture.month)
+  return wetPlaces(resolved.value, props.balance, axis.value, props.month)
     .toSorted((a, b) => b.y - a.y)
     .map((place) => {
       const labelY = Math.min(place.y + place.height + 13, last - LABEL_ROOM);
       last = labelY;
-      const { units } = project;
+      const { units } = props.frame;
       const text =
         place.held > 0
           ? `${formatText('waterPerArea', place.held, units)}, ${filmText(place.held, units)}`
@@ -39,27 +45,27 @@ const wet = computed(() => {
 });
 
 const plane = computed(() => {
-  const condensing = wall.assessment!.moisture.condensingPlane;
+  const condensing = props.frame.assessment.moisture.condensingPlane;
   if (!condensing) return null;
   const index = resolved.value.layers.findIndex(({ id }) => id === condensing.layer);
-  const margin = condensing.margin[moisture.month]!;
+  const margin = condensing.margin[props.month]!;
   return {
-    y: props.axis.y(layerDepth(resolved.value, index)),
+    y: axis.value.y(layerDepth(resolved.value, index)),
     atRisk: margin < 0,
-    text: `${margin < 0 ? '' : '+'}${formatText('temperatureDifference', margin, project.units)} to the indoor dew point`,
+    text: `${margin < 0 ? '' : '+'}${formatText('temperatureDifference', margin, props.frame.units)} to the indoor dew point`,
   };
 });
 
 /** Where the house is cooled: the retarder inside against the outdoor dew point. */
 const inner = computed(() => {
   const found = innerPlaneOf(resolved.value);
-  const { indoorTemperature, outdoorTemperature } = resolved.value.months[moisture.month]!;
+  const { indoorTemperature, outdoorTemperature } = resolved.value.months[props.month]!;
   if (!found || outdoorTemperature <= indoorTemperature) return null;
-  const margin = found.margin[moisture.month]!;
+  const margin = found.margin[props.month]!;
   return {
-    y: props.axis.y(layerDepth(resolved.value, found.layer.index + 1)),
+    y: axis.value.y(layerDepth(resolved.value, found.layer.index + 1)),
     atRisk: margin < HUMID_DAY,
-    text: `${margin < 0 ? '' : '+'}${formatText('temperatureDifference', margin, project.units)} to the outdoor dew point`,
+    text: `${margin < 0 ? '' : '+'}${formatText('temperatureDifference', margin, props.frame.units)} to the outdoor dew point`,
   };
 });
 
@@ -67,7 +73,7 @@ const planes = computed(() => [plane.value, inner.value].filter((one) => one !==
 
 /** Below this width words are short and stand at the left, px. */
 const NARROW = 440;
-const narrow = computed(() => props.width < NARROW);
+const narrow = computed(() => width.value < NARROW);
 
 /** Width of a drying arrow by class, px; class I is a bar that it stops at. */
 const STROKE = { I: 0, II: 2, III: 5, open: 9 } as const;
@@ -76,19 +82,19 @@ const STROKE = { I: 0, II: 2, III: 5, open: 9 } as const;
 const drying = computed(() => {
   const all = dryingOf(resolved.value);
   const found =
-    all.find(({ layer }) => layer.id === bench.selected) ??
+    all.find(({ layer }) => layer.id === props.selected) ??
     all.findLast(({ layer }) => layer.source.kind === 'sheet') ??
     all.at(-1);
   if (!found) return null;
   const from = layerDepth(resolved.value, found.layer.index);
   const way = (side: 'inward' | 'outward', dry: DryingWay) => {
-    const start = props.axis.y(side === 'inward' ? from : from + found.layer.thickness);
+    const start = axis.value.y(side === 'inward' ? from : from + found.layer.thickness);
     const end =
       side === 'inward'
-        ? props.axis.y(0) + 22
-        : props.axis.y(layerDepth(resolved.value, resolved.value.counted)) - 18;
+        ? axis.value.y(0) + 22
+        : axis.value.y(layerDepth(resolved.value, resolved.value.counted)) - 18;
     const permeance = Number.isFinite(dry.permeance)
-      ? `, ${formatText('permeance', dry.permeance, project.units)}`
+      ? `, ${formatText('permeance', dry.permeance, props.frame.units)}`
       : '';
     return {
       side,
@@ -103,7 +109,7 @@ const drying = computed(() => {
   return { ways: [way('outward', found.outward), way('inward', found.inward)] };
 });
 
-const arrowX = computed(() => props.width - 44);
+const arrowX = computed(() => width.value - 44);
 </script>
 
 <template>

@@ -1,75 +1,67 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { formatText, MONTHS } from '@eldrun/core';
-import type { DepthAxis } from '../../../drawing/axis.ts';
+import { formatText, MONTHS, type MonthlyBalance } from '@eldrun/core';
 import { faceDepths, layerDepth, moisturePlots, stateAt } from '../../../drawing/moisture.ts';
 import { layerTitle } from '../../../labels.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
-import { useBench } from '../../../stores/bench.ts';
-import { useMoisture } from '../../../stores/moisture.ts';
-import { useProject } from '../../../stores/project.ts';
-import { useWall } from '../../../stores/wall.ts';
+import DepthReading from '../DepthReading.vue';
+import type { WallFrame } from '../frame.ts';
 
 /** Temperature and dew point beside vapor pressure and saturation, in the month shown, with what condensed counted. */
-const props = defineProps<{ axis: DepthAxis }>();
-const project = useProject();
-const wall = useWall();
-const bench = useBench();
-const moisture = useMoisture();
+const props = defineProps<{ frame: WallFrame; balance: MonthlyBalance; month: number }>();
 const box = useTemplateRef<HTMLElement>('box');
 const { width } = useElementSize(box);
+const axis = computed(() => props.frame.axis);
 
 /** Room between the two plots and at the left, px. */
 const GAP = 22;
 const LEFT = 12;
 
 const half = computed(() => Math.max(40, (width.value - LEFT - GAP - 8) / 2));
-const counted = computed(() => faceDepths(moisture.balance!).at(-1)!);
+const counted = computed(() => faceDepths(props.balance).at(-1)!);
 const plots = computed(() =>
-  moisturePlots(moisture.balance!, props.axis, moisture.month, half.value, project.units),
+  moisturePlots(props.balance, axis.value, props.month, half.value, props.frame.units),
 );
-const resolved = computed(() => wall.assessment!.wall);
+const resolved = computed(() => props.frame.assessment.wall);
 
 const PLOTS = computed(() => [
-  { ...plots.value.temperature, at: LEFT, unit: project.units === 'imperial' ? '°F' : '°C' },
+  { ...plots.value.temperature, at: LEFT, unit: props.frame.units === 'imperial' ? '°F' : '°C' },
   { ...plots.value.vapor, at: LEFT + half.value + GAP, unit: 'Pa' },
 ]);
 
 const faces = computed(() =>
   resolved.value.layers
     .slice(0, resolved.value.counted)
-    .map(({ index }) => props.axis.y(layerDepth(resolved.value, index))),
+    .map(({ index }) => axis.value.y(layerDepth(resolved.value, index))),
 );
 
 /** The condensing plane's temperature against the indoor dew point. */
 const plane = computed(() => {
-  const { condensingPlane, indoorDewPoint } = wall.assessment!.moisture;
+  const { condensingPlane, indoorDewPoint } = props.frame.assessment.moisture;
   if (!condensingPlane) return null;
   const index = resolved.value.layers.findIndex(({ id }) => id === condensingPlane.layer);
   const { temperature } = plots.value;
   const hold = (value: number): number => Math.min(half.value, Math.max(0, temperature.x(value)));
   return {
-    y: props.axis.y(layerDepth(resolved.value, index)),
-    from: hold(condensingPlane.temperature[moisture.month]!),
-    to: hold(indoorDewPoint[moisture.month]!),
-    atRisk: condensingPlane.margin[moisture.month]! < 0,
+    y: axis.value.y(layerDepth(resolved.value, index)),
+    from: hold(condensingPlane.temperature[props.month]!),
+    to: hold(indoorDewPoint[props.month]!),
+    atRisk: condensingPlane.margin[props.month]! < 0,
   };
 });
 
-const readingText = computed(() => {
-  if (bench.depth === null) return '';
-  const depth = Math.min(bench.depth, counted.value);
-  const at = stateAt(moisture.balance!, moisture.month, depth);
-  const { units } = project;
+function reading(depth: number): string {
+  const at = stateAt(props.balance, props.month, depth);
+  const { units } = props.frame;
   return `${formatText('temperature', at.temperature, units)}, dew point ${formatText('temperature', at.dewPoint, units)}, ${formatText('relativeHumidity', Math.min(1, at.pressure / at.saturation), units)} RH, ${formatText('vaporPressure', at.pressure, units)} of ${formatText('vaporPressure', at.saturation, units)}, at ${formatText('length', depth, units)}`;
-});
+}
 
 /** The faces of the layers, outdoors first. */
-const table = computed(() => {
-  const { units } = project;
+function table() {
+  const { units, material } = props.frame;
   const row = (name: string, depth: number) => {
-    const at = stateAt(moisture.balance!, moisture.month, depth);
+    const at = stateAt(props.balance, props.month, depth);
     return {
       name,
       cells: [
@@ -82,49 +74,24 @@ const table = computed(() => {
     };
   };
   const layers = resolved.value.layers.slice(0, resolved.value.counted);
-  return [
+  const rows = [
     ...layers.map(({ source, index }) =>
       row(
-        `Inner face of ${layerTitle(source, wall.material, units)}`,
+        `Inner face of ${layerTitle(source, material, units)}`,
         layerDepth(resolved.value, index),
       ),
     ),
     row('Outer surface', counted.value),
   ].toReversed();
-});
-
-function point(event: PointerEvent): void {
-  const area = (event.currentTarget as SVGElement).getBoundingClientRect();
-  bench.depth = props.axis.depthAt(event.clientY - area.top);
-}
-
-function step(by: number): void {
-  const from = bench.depth ?? counted.value / 2;
-  bench.depth = Math.min(counted.value, Math.max(0, from + (by * counted.value) / 80));
+  return { columns: ['Temperature', 'Dew point', 'RH', 'Vapor', 'Saturation'], rows };
 }
 </script>
 
 <template>
   <div ref="box" class="traces">
-    <svg
-      :width="width"
-      :height="axis.height"
-      class="plot"
-      role="slider"
-      tabindex="0"
-      aria-orientation="vertical"
-      aria-label="Temperature and vapor pressure at a depth from the inner surface, mm"
-      :aria-valuemin="0"
-      :aria-valuemax="Math.round(counted * 1000)"
-      :aria-valuenow="Math.round((bench.depth ?? 0) * 1000)"
-      :aria-valuetext="readingText || 'no depth chosen'"
-      @pointermove="point"
-      @pointerleave="bench.depth = null"
-      @keydown.up.prevent.stop="step(1)"
-      @keydown.down.prevent.stop="step(-1)"
-    >
+    <svg :width="width" :height="axis.height" class="plot" aria-hidden="true">
       <text class="tick head" :x="LEFT" y="11">
-        {{ MONTHS[moisture.month] }}{{ half > 75 ? ', wet planes counted' : '' }}
+        {{ MONTHS[props.month] }}{{ half > 75 ? ', wet planes counted' : '' }}
       </text>
       <g v-for="one in PLOTS" :key="one.unit" :transform="`translate(${one.at} 0)`">
         <rect
@@ -161,28 +128,23 @@ function step(by: number): void {
           <circle v-else class="at" :cx="plane.from" :cy="plane.y" r="4" />
           <path class="limit" :d="`M${plane.to} ${plane.y}V${axis.y(0)}`" />
         </g>
-        <line
-          v-if="bench.depth !== null"
-          class="pointer"
-          x1="0"
-          :x2="half"
-          :y1="axis.y(Math.min(bench.depth, counted))"
-          :y2="axis.y(Math.min(bench.depth, counted))"
-        />
       </g>
     </svg>
-    <p v-if="readingText" class="small reading">{{ readingText }}</p>
-    <p v-else class="legend small soft">
+    <DepthReading
+      :axis="axis"
+      :width="width"
+      :pointer="frame.pointer"
+      label="Temperature and vapor pressure at a depth from the inner surface, mm"
+      :counted="counted"
+      :text="reading"
+      :plots="PLOTS.map(({ at }) => [at, at + half] as const)"
+    >
       <span><i class="line"></i>temperature · vapor pressure</span>
       <span><i class="line dashed"></i>dew point · saturation</span>
       <span v-if="plane"><i class="line dotted"></i>indoor dew point</span>
-    </p>
+    </DepthReading>
     <p class="actions">
-      <TableDialog
-        :title="`${MONTHS[moisture.month]}, wet planes counted`"
-        :columns="['Temperature', 'Dew point', 'RH', 'Vapor', 'Saturation']"
-        :rows="table"
-      />
+      <TableDialog :title="`${MONTHS[props.month]}, wet planes counted`" :table="table" />
     </p>
   </div>
 </template>
@@ -199,12 +161,12 @@ function step(by: number): void {
   text-anchor: start;
 }
 
-.legend,
-.reading {
+:deep(.legend),
+:deep(.reading) {
   min-height: 52px;
 }
 
-.legend {
+:deep(.legend) {
   display: grid;
   align-content: start;
 }

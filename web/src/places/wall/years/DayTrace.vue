@@ -2,51 +2,57 @@
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
 import { faceWords, formatText } from '@eldrun/core';
-import type { DepthAxis } from '../../../drawing/axis.ts';
 import { dayTrace } from '../../../drawing/years.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
-import { useProject } from '../../../stores/project.ts';
-import { useYears } from '../../../stores/years.ts';
+import type { ShownRun } from '../../../stores/years.ts';
+import type { WallFrame } from '../frame.ts';
 
 /** Temperature and humidity through the wall on the day looked at, beside the drawing. */
-const props = defineProps<{ axis: DepthAxis }>();
-const project = useProject();
-const years = useYears();
+const props = defineProps<{
+  frame: WallFrame;
+  run: ShownRun;
+  /** The wall on the day shown. */
+  state: { depth: number[]; temperature: number[]; rh: number[] };
+  /** The face that is charted. */
+  face: number;
+}>();
+const axis = computed(() => props.frame.axis);
 const box = useTemplateRef<HTMLElement>('box');
 const { width } = useElementSize(box);
 
 const LEFT = 12;
 const inner = computed(() => Math.max(60, width.value - LEFT - 14));
-const trace = computed(() => dayTrace(years.state!, props.axis, inner.value));
+const trace = computed(() => dayTrace(props.state, axis.value, inner.value));
 
 /** Depth of each face, indoors first. */
 const faces = computed(() => {
-  const { wall } = years.current!.file;
+  const { wall } = props.run.file;
   let depth = 0;
   return [0, ...wall.layers.map(({ thickness }) => (depth += thickness))];
 });
 
-const rows = computed(() => {
-  const { depth, temperature, rh } = years.state!;
-  return faces.value
+function table() {
+  const { depth, temperature, rh } = props.state;
+  const rows = faces.value
     .map((at, i) => {
       const node = Math.max(
         0,
         depth.findIndex((one) => one >= at - 1e-9),
       );
       return {
-        name: faceWords(years.current!.faces[i]!, years.current!.layerName),
+        name: faceWords(props.run.faces[i]!, props.run.layerName),
         cells: [
-          formatText('temperature', temperature[node]!, project.units),
-          formatText('relativeHumidity', rh[node]!, project.units),
+          formatText('temperature', temperature[node]!, props.frame.units),
+          formatText('relativeHumidity', rh[node]!, props.frame.units),
         ],
       };
     })
     .toReversed();
-});
+  return { columns: ['Temperature', 'RH'], rows };
+}
 
 const temperatureText = (celsius: number): string =>
-  formatText('temperature', celsius, project.units);
+  formatText('temperature', celsius, props.frame.units);
 </script>
 
 <template>
@@ -70,7 +76,7 @@ const temperatureText = (celsius: number): string =>
         <path class="limit humid" :d="`M${0.8 * inner} ${axis.y(axis.thickness)}V${axis.y(0)}`" />
         <path class="light humidity" :d="trace.humidity" />
         <path class="strong" :d="trace.temperature" />
-        <path class="limit" :d="`M0 ${axis.y(faces[years.face] ?? 0)}H${inner}`" />
+        <path class="limit" :d="`M0 ${axis.y(faces[face] ?? 0)}H${inner}`" />
         <text class="tick start" x="0" :y="axis.y(0) + 16">
           {{ temperatureText(trace.coldest) }}
         </text>
@@ -88,7 +94,7 @@ const temperatureText = (celsius: number): string =>
       <span><i class="line dotted"></i>the face that is charted</span>
     </p>
     <p class="actions">
-      <TableDialog title="The day shown" :columns="['Temperature', 'RH']" :rows="rows" />
+      <TableDialog title="The day shown" :table="table" />
     </p>
   </div>
 </template>

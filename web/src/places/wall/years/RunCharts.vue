@@ -161,7 +161,7 @@ const water = computed(() => ({
 }));
 
 /** Thirty days a row: means, and water by cause. */
-const table = computed(() => {
+function table() {
   const { course } = run.value;
   const face = course.faces[years.face]!;
   const { units } = project;
@@ -191,7 +191,7 @@ const table = computed(() => {
       cells: columns.map(([, cells]) => cells[m]!),
     })),
   };
-});
+}
 
 /** Where the day looked at lies across a chart. */
 const dayMark = computed(() => {
@@ -244,12 +244,7 @@ watchEffect(() => {
       :options="faceNames"
       @take="(value: number) => (years.chosenFace = value)"
     />
-    <TableDialog
-      v-if="run.result"
-      title="By thirty days"
-      :columns="table.columns"
-      :rows="table.rows"
-    />
+    <TableDialog v-if="run.result" title="By thirty days" :table="table" />
     <LayOver v-if="run.result" class="over" />
   </div>
   <div class="charts">

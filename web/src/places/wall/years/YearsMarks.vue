@@ -1,29 +1,25 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { formatText } from '@eldrun/core';
-import type { DepthAxis } from '../../../drawing/axis.ts';
 import { humidityBands } from '../../../drawing/years.ts';
-import { useProject } from '../../../stores/project.ts';
-import { useYears } from '../../../stores/years.ts';
+import type { WallFrame } from '../frame.ts';
 
 /** What the lens Years draws over the layers: how damp each depth is on the day looked at. */
-const props = defineProps<{ axis: DepthAxis; width: number }>();
-const years = useYears();
-const project = useProject();
+const props = defineProps<{
+  frame: WallFrame;
+  state: { depth: number[]; temperature: number[]; rh: number[] };
+}>();
 
-const bands = computed(() => {
-  const { state } = years;
-  return state ? humidityBands(state.depth, state.rh, props.axis) : [];
-});
+const bands = computed(() => humidityBands(props.state.depth, props.state.rh, props.frame.axis));
+const width = computed(() => props.frame.width);
 
 const wettest = computed(() => {
-  const { state } = years;
-  if (!state) return null;
+  const { state, frame } = props;
   const most = Math.max(...state.rh);
   const i = state.rh.indexOf(most);
   return {
-    y: props.axis.y(state.depth[i]!),
-    text: `${formatText('relativeHumidity', most, project.units)} RH, ${formatText('temperature', state.temperature[i]!, project.units)}`,
+    y: frame.axis.y(state.depth[i]!),
+    text: `${formatText('relativeHumidity', most, frame.units)} RH, ${formatText('temperature', state.temperature[i]!, frame.units)}`,
   };
 });
 </script>
@@ -40,7 +36,7 @@ const wettest = computed(() => {
       :height="band.height"
       :fill-opacity="band.opacity"
     />
-    <g v-if="wettest" data-dampest>
+    <g data-dampest>
       <path class="at" :d="`M${width * 0.55} ${wettest.y}h${width * 0.45}`" />
       <text :x="width - 4" :y="wettest.y - 5">{{ wettest.text }}</text>
     </g>

@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { defineAsyncComponent, ref } from 'vue';
+import type { Command } from '@eldrun/core';
+import RatioPanel from './RatioPanel.vue';
+
+/** What the year says below the drawing: another strategy, more insulation outside, the course of the months. */
+const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
+const swapShown = ref(false);
+
+/** The charts come with their library, the dialog when it is opened. */
+const YearCharts = defineAsyncComponent(() => import('./YearCharts.vue'));
+const SwapDialog = defineAsyncComponent(() => import('./SwapDialog.vue'));
+
+const run = (name: string, commands: Command[]): void => emit('run', name, commands);
+</script>
+
+<template>
+  <div class="panel">
+    <p class="school">
+      <button type="button" class="action" @click="swapShown = true">Swap strategy…</button>
+      <span class="soft small"
+        >between vapor-open boards with a variable retarder and foam that dries inward, with before
+        and after</span
+      >
+    </p>
+    <RatioPanel @run="run" />
+    <YearCharts />
+    <SwapDialog v-if="swapShown" v-model:visible="swapShown" @run="run" />
+  </div>
+</template>
+
+<style scoped>
+.panel {
+  display: grid;
+  gap: 12px;
+}
+
+.school {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 12px;
+}
+</style>
