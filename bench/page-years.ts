@@ -10,7 +10,6 @@ export async function runningFigures(page: Page): Promise<Record<string, number>
   const panel = page.getByRole('region', { name: 'Years, hour by hour' });
   await panel.getByRole('combobox', { name: 'Length' }).click();
   await page.getByRole('option', { name: '10 years' }).click();
-  await page.waitForLoadState('networkidle');
   const devtools = await page.context().newCDPSession(page);
   const heap = async (): Promise<number> => {
     await devtools.send('HeapProfiler.collectGarbage');

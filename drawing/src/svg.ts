@@ -50,7 +50,7 @@ export function svgMarks({ parts }: Scene, uid: string): string {
   return parts
     .map(
       ({ id, name, faint, marks }) =>
-        `<g data-part="${escaped(id)}" aria-label="${escaped(name)}"${faint ? ' opacity="0.75"' : ''}>${marks.map((mark) => markOf(mark, uid)).join('')}</g>`,
+        `<g data-part="${escaped(id)}" data-name="${escaped(name)}"${faint ? ' opacity="0.75"' : ''}>${marks.map((mark) => markOf(mark, uid)).join('')}</g>`,
     )
     .join('');
 }

@@ -29,7 +29,7 @@ export function layerBands(
 }
 
 /** The member whose spacing the section shows: that of the main frame. */
-function mainMember({ layers, mainFrame }: ResolvedWall): ResolvedMember | null {
+export function mainMember({ layers, mainFrame }: ResolvedWall): ResolvedMember | null {
   return layers.find(({ member }) => member?.frame === mainFrame)?.member ?? null;
 }
 

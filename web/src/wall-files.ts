@@ -50,10 +50,18 @@ export function downloadText(name: string, text: string, type: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 1000);
 }
 
+/** A name that every file system takes. */
+export function fileName(name: string): string {
+  return name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'wall';
+}
+
 /** Hands a wall file to the browser's downloads. */
 export function download(file: WallFile): void {
-  const name = file.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'wall';
-  downloadText(`${name}.json`, `${JSON.stringify(file, null, 2)}\n`, 'application/json');
+  downloadText(
+    `${fileName(file.name)}.json`,
+    `${JSON.stringify(file, null, 2)}\n`,
+    'application/json',
+  );
 }
 
 /** The name of where a brief stands. */

@@ -7,7 +7,7 @@ import {
   type ResolvedWall,
   type UnitSystem,
 } from '@eldrun/core';
-import { frameMarks, wallSection } from '@eldrun/drawing';
+import { frameMarks, mainMember, wallSection } from '@eldrun/drawing';
 import { breakLine, type DepthAxis } from '../../drawing/axis.ts';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 import type { Lens } from './lens.ts';
@@ -48,8 +48,7 @@ const marks = computed(() =>
     : frameMarks(props.wall, props.width / props.axis.scale).map((x) => x * props.axis.scale),
 );
 const spacing = computed(() => {
-  const { layers, mainFrame } = props.wall;
-  const member = layers.find((layer) => layer.member?.frame === mainFrame)?.member;
+  const member = mainMember(props.wall);
   return member ? `${formatText('length', member.shape.spacing, props.units)} o.c.` : '';
 });
 

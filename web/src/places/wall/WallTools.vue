@@ -4,7 +4,8 @@ import Select from 'primevue/select';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { formatText, standaloneWall } from '@eldrun/core';
-import { momentName, type Moment } from '../../labels.ts';
+import { mainMember, svgFile, wallSection } from '@eldrun/drawing';
+import { layerTitle, momentName, type Moment } from '../../labels.ts';
 import { useDroppedFile } from '../../dropped-file.ts';
 import { useNotices } from '../../notices.ts';
 import NameDialog from '../../parts/NameDialog.vue';
@@ -12,7 +13,7 @@ import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
-import { download } from '../../wall-files.ts';
+import { download, downloadText, fileName } from '../../wall-files.ts';
 import { useWallActions } from './wall-actions.ts';
 
 const emit = defineEmits<{ keys: []; history: []; bin: [] }>();
@@ -60,6 +61,19 @@ function saveAsFile(): void {
   download(standaloneWall(wall.document, project.document!.brief, project.ownMaterials));
 }
 
+/** px a metre: a fifth of the true size on paper, at 96 px an inch. */
+const FIFTH = 96 / 0.0254 / 5;
+
+function saveDrawing(): void {
+  const { assessment } = wall;
+  if (!assessment) return notices.wrong('Nothing to save', 'There is no drawing without a layer.');
+  const { spacing = 0 } = mainMember(assessment.wall)?.shape ?? {};
+  const scene = wallSection(assessment.wall, Math.max(0.6, 1.3 * spacing), ({ source }) =>
+    layerTitle(source, wall.material, project.units),
+  );
+  downloadText(`${fileName(scene.title)}.svg`, svgFile(scene, FIFTH), 'image/svg+xml');
+}
+
 function take(name: string): void {
   if (naming.value === 'rename') wall.run('Rename', [{ type: 'rename', name }]);
   else void attempt('The wall was not created', () => actions.create(name));
@@ -93,6 +107,7 @@ const items = computed(() => [
         command: () => void attempt('It was not copied', () => actions.duplicate(wall.id)),
       },
       { label: 'Save as a file', command: saveAsFile },
+      { label: 'Save the drawing, 1:5', command: saveDrawing },
       { label: 'Lay a baseline over', command: baseline.layOver },
       { label: 'Saved states…', command: () => emit('history') },
       {

@@ -11,6 +11,7 @@ import {
 } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { InputError, type Command } from '@eldrun/core';
+import { mainMember } from '@eldrun/drawing';
 import { ApiProblem } from '../../api.ts';
 import { depthAxis } from '../../drawing/axis.ts';
 import { useNotices } from '../../notices.ts';
@@ -85,12 +86,9 @@ const height = computed(() => Math.max(MIN_HEIGHT, rows.value * ROW + 8));
 const axis = computed(() => {
   const { assessment } = wall;
   if (!assessment || width.value < 10) return null;
-  const main = assessment.wall.layers.find(
-    ({ member }) => member && member.frame === assessment.wall.mainFrame,
-  );
   return depthAxis(
     assessment.quantities.thickness,
-    main?.member?.shape.spacing ?? 0,
+    mainMember(assessment.wall)?.shape.spacing ?? 0,
     width.value,
     height.value,
   );
