@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { Cluster } from '../scripts/postgres.mjs';
-import { newProject, newWall, reading, rows, saved, typeLayer } from './bench.ts';
+import { expectAccessible, newProject, newWall, reading, rows, saved, typeLayer } from './bench.ts';
 
 test('a stale save is refused and both states are kept', async ({ page, context }) => {
   await newProject(page, 'Two pages');
@@ -65,4 +65,88 @@ test('an edit survives a reload that comes before its save', async ({ page }) =>
   await page.reload();
   await expect(rows(page)).toHaveCount(2);
   await saved(page);
+});
+
+test('a deleted wall is taken back from its notice, or later from the bin', async ({ page }) => {
+  await newProject(page, 'Second thoughts');
+  await newWall(page, 'Wanted after all');
+  await typeLayer(page, 'gypsum board');
+  await typeLayer(page, '2x4 cellulose');
+  await saved(page);
+
+  const remove = async () => {
+    await page.getByRole('button', { name: 'Walls', exact: true }).click();
+    await page.getByRole('menuitem', { name: 'Delete' }).click();
+    await expect(page.getByRole('heading', { name: 'No wall yet' })).toBeVisible();
+  };
+  await remove();
+  await page.getByRole('alert').getByRole('button', { name: 'Undo' }).click();
+  await expect(rows(page)).toHaveCount(2);
+
+  await remove();
+  await page.reload();
+  await page.getByRole('button', { name: 'Bin…' }).click();
+  const bin = page.getByRole('dialog', { name: 'Bin' });
+  await bin
+    .getByRole('listitem')
+    .filter({ hasText: 'Wanted after all' })
+    .getByRole('button', { name: 'Take back' })
+    .click();
+  await expect(rows(page)).toHaveCount(2);
+  await expectAccessible(page);
+
+  await remove();
+  await page.getByRole('button', { name: 'Bin…' }).click();
+  await bin.getByRole('button', { name: 'Empty the bin…' }).click();
+  await bin.getByRole('button', { name: 'Empty it' }).click();
+  await expect(bin).toContainText('Nothing is in the bin');
+});
+
+test('what another page saved is told, and taken with a key', async ({ page, context }) => {
+  await newProject(page, 'Two at a table');
+  await newWall(page, 'Talked about');
+  await typeLayer(page, 'gypsum board');
+  await saved(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(rows(other)).toHaveCount(1);
+
+  await typeLayer(other, '2x6 24 oc cellulose');
+  await saved(other);
+  await page.bringToFront();
+  const notice = page.getByRole('status').filter({ hasText: 'Another page saved' });
+  await expect(notice).toBeVisible();
+  await expect(rows(page)).toHaveCount(1);
+  await page.keyboard.press('n');
+  await expect(rows(page)).toHaveCount(2);
+  await expect(notice).toBeHidden();
+  await typeLayer(page, 'osb');
+  await saved(page);
+  await expect(rows(page)).toHaveCount(3);
+});
+
+test('where the browser’s storage is full an edit is saved all the same, and said', async ({
+  page,
+}) => {
+  await newProject(page, 'No room');
+  await newWall(page, 'Kept by the server');
+  await typeLayer(page, 'gypsum board');
+  await saved(page);
+  await page.evaluate(() => {
+    const put = Storage.prototype.setItem;
+    Storage.prototype.setItem = function (key, value) {
+      if (key.startsWith('eldrun-wall')) throw new DOMException('full', 'QuotaExceededError');
+      put.call(this, key, value);
+    };
+  });
+  await page.route('**/api/documents/*', async (route) => {
+    if (route.request().method() === 'PATCH')
+      await expect(page.getByText('Not kept on this device')).toBeVisible();
+    await route.continue();
+  });
+  await typeLayer(page, '2x4 cellulose');
+  await saved(page);
+  await page.unroute('**/api/documents/*');
+  await page.reload();
+  await expect(rows(page)).toHaveCount(2);
 });

@@ -15,21 +15,31 @@ const LONG_STATEMENT = 500;
  * @param logger where the log goes; without one nothing is told
  */
 export function openPool(connectionString: string, logger?: Logger): pg.Pool {
+  const tell = (query: unknown, since: number): void => {
+    const took = Math.round(performance.now() - since);
+    if (took <= LONG_STATEMENT) return;
+    const text = typeof query === 'string' ? query : ((query as { text?: string }).text ?? '');
+    logger?.warn({ took, sql: text.replace(/\s+/g, ' ').trim() }, 'long statement');
+  };
+  type Query = (...asked: unknown[]) => unknown;
   class ToldClient extends pg.Client {
+    // The pool asks with a callback, everybody else for a promise.
     override query(...asked: never[]): never {
       const since = performance.now();
-      const answer = (super.query as (...asked: never[]) => unknown)(...asked);
-      const [query] = asked as unknown as [string | { text?: string }];
-      if (logger && answer instanceof Promise)
-        void answer
-          .catch(() => undefined)
-          .then(() => {
-            const took = Math.round(performance.now() - since);
-            const sql = (typeof query === 'string' ? query : (query.text ?? ''))
-              .replace(/\s+/g, ' ')
-              .trim();
-            if (took > LONG_STATEMENT) logger.warn({ took, sql }, 'long statement');
-          });
+      const [query] = asked as unknown[];
+      const done = asked.at(-1) as unknown;
+      const told: unknown[] =
+        typeof done === 'function'
+          ? asked.with(-1, ((...answer: unknown[]) => {
+              tell(query, since);
+              (done as Query)(...answer);
+            }) as never)
+          : asked;
+      const answer = (super.query as Query)(...told);
+      if (answer instanceof Promise) {
+        const over = (): void => tell(query, since);
+        answer.then(over, over);
+      }
       return answer as never;
     }
   }
