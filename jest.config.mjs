@@ -4,7 +4,13 @@ export default {
   maxWorkers: '100%',
   // Generous: a busy machine is no failure.
   testTimeout: 60_000,
-  roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/cli', '<rootDir>/drawing', '<rootDir>/web'],
+  roots: [
+    '<rootDir>/core',
+    '<rootDir>/server',
+    '<rootDir>/cli',
+    '<rootDir>/drawing',
+    '<rootDir>/web',
+  ],
   testMatch: ['**/*.test.ts'],
   extensionsToTreatAsEsm: ['.ts'],
   transform: {

@@ -13,12 +13,12 @@ import {
 } from '@eldrun/core';
 
 /**
- * Nothing but the elimination of 2 × 2 blocks from one end to the other and back, as often as a run has rounds: what a
+ * Nothing but the elimination of 2 × 2 blocks from one end to the other and back, as often as a run has iterations: what a
  * round of the solver is held against.
  *
  * @returns seconds
  */
-function bareSweeps(nodes: number, rounds: number): number {
+function bareSweeps(nodes: number, iterations: number): number {
   const array = (length: number, value: number) => new Float64Array(length).fill(value);
   const lower = array(4 * nodes, -0.1);
   const diagonal = array(4 * nodes, 0.1);
@@ -28,7 +28,7 @@ function bareSweeps(nodes: number, rounds: number): number {
   const right = array(2 * nodes, 0);
   let sum = 0;
   const begun = performance.now();
-  for (let round = 0; round < rounds; round++) {
+  for (let iteration = 0; iteration < iterations; iteration++) {
     for (let i = 0; i < nodes; i++) {
       const b = 4 * i;
       let [d0, d1, d2, d3] = [diagonal[b]!, diagonal[b + 1]!, diagonal[b + 2]!, diagonal[b + 3]!];
@@ -127,12 +127,12 @@ export function yearsFigures(): Record<string, number> {
   const before = process.memoryUsage().rss;
   const years = time(THREE_YEARS);
   const memory = (process.memoryUsage().rss - before) / 1048576;
-  const { rounds } = years.solver;
+  const { iterations } = years.solver;
   return {
     'years: three years hourly, s': years.seconds,
     'years: nodes of that wall': years.nodes,
-    'years: rounds of Newton an hour': rounds / THREE_YEARS,
+    'years: iterations of Newton an hour': iterations / THREE_YEARS,
     'years: memory grows by MB': memory,
-    'years: a round over a bare sweep': years.seconds / bareSweeps(years.nodes, rounds),
+    'years: an iteration over a bare sweep': years.seconds / bareSweeps(years.nodes, iterations),
   };
 }

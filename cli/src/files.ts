@@ -1,11 +1,11 @@
 import { readFile, stat } from 'node:fs/promises';
 import { InputError } from '@eldrun/core';
-import { LARGEST_FILE } from '@eldrun/core/schema';
+import { MAX_FILE_SIZE } from '@eldrun/core/schema';
 
 /** The text of a wall or simulation file. @throws InputError over 1 MiB */
 export async function readText(file: string): Promise<string> {
   const { size } = await stat(file);
-  if (size > LARGEST_FILE) throw new InputError('', 'the file is too large', 'at most 1 MiB');
+  if (size > MAX_FILE_SIZE) throw new InputError('', 'the file is too large', 'at most 1 MiB');
   return readFile(file, 'utf8');
 }
 

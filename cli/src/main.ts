@@ -6,7 +6,7 @@ import { sampleFiles } from './samples.ts';
 import { simulateFiles } from './simulate.ts';
 
 /** The most samples of one wall. */
-const MOST_SAMPLES = 10_000;
+const MAX_SAMPLES = 10_000;
 
 const HELP = `eldrun check FILE… [--hourly] [--json] [--strict] [--units imperial|metric]
 eldrun simulate FILE… [--samples N] [--json]
@@ -70,9 +70,9 @@ export async function run(argv: string[], output: Output, parallel?: Doer): Prom
   if (command === 'simulate') {
     if (values.samples === undefined) return simulateFiles(files, { json: values.json }, output);
     const samples = Number(values.samples);
-    if (!Number.isInteger(samples) || samples < 1 || samples > MOST_SAMPLES) {
+    if (!Number.isInteger(samples) || samples < 1 || samples > MAX_SAMPLES) {
       output.stderr.write(
-        `eldrun: --samples ${values.samples} is no number of samples. Allowed: 1 to ${MOST_SAMPLES}.\n`,
+        `eldrun: --samples ${values.samples} is no number of samples. Allowed: 1 to ${MAX_SAMPLES}.\n`,
       );
       return EXIT.badInput;
     }

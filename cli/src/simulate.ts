@@ -3,7 +3,7 @@ import { dirname, resolve } from 'node:path';
 import {
   faceWords,
   InputError,
-  LARGEST_WEATHER,
+  MAX_WEATHER_SIZE,
   parseEpw,
   simulate,
   type SimulationFile,
@@ -50,8 +50,8 @@ async function weatherOf({ transient }: SimulationFile, path: string): Promise<W
   const epw = resolve(dirname(path), climate.epw);
   try {
     const { size } = await stat(epw);
-    if (size > LARGEST_WEATHER)
-      throw new InputError('', 'is too large', `at most ${LARGEST_WEATHER / 1048576} MB`);
+    if (size > MAX_WEATHER_SIZE)
+      throw new InputError('', 'is too large', `at most ${MAX_WEATHER_SIZE / 1048576} MB`);
     return parseEpw(await readFile(epw, 'utf8')).weather;
   } catch (error) {
     throw new InputError('transient.climate', `${climate.epw}: ${explain(error)}`, 'an EPW file');

@@ -5,7 +5,7 @@ import {
   climateZone,
   drivingRainClass,
   InputError,
-  LARGEST_WEATHER,
+  MAX_WEATHER_SIZE,
   monthStarts,
   parseEpw,
   rainSide,
@@ -284,6 +284,6 @@ describe('the weather file', () => {
   });
 
   test('a file over the limit is refused before it is read', () => {
-    expect(problemOf(' '.repeat(LARGEST_WEATHER + 1)).message).toMatch(/too large.*24 MB/);
+    expect(problemOf(' '.repeat(MAX_WEATHER_SIZE + 1)).message).toMatch(/too large.*24 MB/);
   });
 });

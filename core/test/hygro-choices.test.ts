@@ -9,7 +9,7 @@ import {
   simulate,
   storingLayers,
   transientFor,
-  USUAL_RUN,
+  DEFAULT_RUN,
   watchedLayer,
   weatherOfSite,
   withBrief,
@@ -46,7 +46,7 @@ describe('the demo walls by a person’s choices', () => {
         { leak: 9, side: 'south', path: 'member' },
       ];
       for (const change of changes) {
-        const choices = { ...USUAL_RUN, years: 0.25, ...change };
+        const choices = { ...DEFAULT_RUN, years: 0.25, ...change };
         const run = fileOf(file, transientFor(wall, choices, CLIMATE)!);
         const { result } = simulate(run, weather);
         expect(result.problem).toBeNull();
@@ -64,16 +64,16 @@ describe('the demo walls by a person’s choices', () => {
     const wall = resolveWall(file);
     const weather = weatherOfSite(wall.site, 5);
     const hours = (change: Partial<RunChoices>) => {
-      const choices = { ...USUAL_RUN, years: 1, startMonth: 4, wetStart: 0.22, ...change };
+      const choices = { ...DEFAULT_RUN, years: 1, startMonth: 4, wetStart: 0.22, ...change };
       return simulate(fileOf(file, transientFor(wall, choices, CLIMATE)!), weather).result.dryTo16!;
     };
     const closed = hours({ gapBy: 'changes', airChanges: 0 });
     expect(hours({ gapBy: 'changes', airChanges: 100 })).toBeLessThan(closed);
     expect(hours({ gapBy: 'openings', opening: 0.01, screened: false })).toBeLessThan(closed);
-    const mends = mendsToTry(wall, { ...USUAL_RUN, gapBy: 'changes', airChanges: 0 });
+    const mends = mendsToTry(wall, { ...DEFAULT_RUN, gapBy: 'changes', airChanges: 0 });
     expect(mends[0]!.choices).toEqual({ airChanges: 20 });
     expect(mends.at(-1)!.commands[0]).toMatchObject({ type: 'insertLayer' });
-    const byOpenings = mendsToTry(wall, { ...USUAL_RUN, gapBy: 'openings', opening: 0.006 });
+    const byOpenings = mendsToTry(wall, { ...DEFAULT_RUN, gapBy: 'openings', opening: 0.006 });
     expect(byOpenings[0]!.choices).toEqual({ opening: 0.01 });
   });
 
@@ -91,7 +91,7 @@ describe('the demo walls by a person’s choices', () => {
       overhang: 0.35,
       leak: 4,
       gapBy: 'openings',
-      airChanges: USUAL_RUN.airChanges,
+      airChanges: DEFAULT_RUN.airChanges,
       opening: 0.002,
       gapHeight: 5,
       screened: false,
@@ -99,12 +99,12 @@ describe('the demo walls by a person’s choices', () => {
       panelLiquid: true,
       wetLayers: { [gypsum.id]: 0.03 },
     };
-    const back = choicesOf(transientFor(wall, choices, CLIMATE)!, USUAL_RUN);
+    const back = choicesOf(transientFor(wall, choices, CLIMATE)!, DEFAULT_RUN);
     expect({ ...back, opening: 0 }).toEqual({ ...choices, opening: 0 });
     expect(back.opening).toBeCloseTo(choices.opening!, 12);
     // What is left open is then said: the leak of a usual house, no rain behind a gap, its usual openings.
-    const usual = { ...USUAL_RUN, watch: watchedLayer(wall)!.id };
-    expect(choicesOf(transientFor(wall, usual, CLIMATE)!, USUAL_RUN)).toEqual({
+    const usual = { ...DEFAULT_RUN, watch: watchedLayer(wall)!.id };
+    expect(choicesOf(transientFor(wall, usual, CLIMATE)!, DEFAULT_RUN)).toEqual({
       ...usual,
       leak: 3,
       rainShare: 0,
@@ -121,21 +121,21 @@ describe('the demo walls by a person’s choices', () => {
         sheet('L4', 'brick-veneer', LIBRARY['brick-veneer']!.thicknesses![0]!),
       ],
     });
-    expect(transientFor(resolveWall(brick), USUAL_RUN, CLIMATE)!.facade).toEqual({
+    expect(transientFor(resolveWall(brick), DEFAULT_RUN, CLIMATE)!.facade).toEqual({
       wetting: 0.7,
       exposure: 1,
       overhang: 0.35,
     });
     const last = brick.layers.at(-1)! as { material: string };
     last.material = 'metal-panel-steel';
-    expect(transientFor(resolveWall(brick), USUAL_RUN, CLIMATE)!.facade).toBeUndefined();
+    expect(transientFor(resolveWall(brick), DEFAULT_RUN, CLIMATE)!.facade).toBeUndefined();
   });
 });
 
 describe('what a run says', () => {
   const file = all[0]!;
   const wall = resolveWall(file);
-  const transient = transientFor(wall, { ...USUAL_RUN, wetStart: 0.25 }, CLIMATE)!;
+  const transient = transientFor(wall, { ...DEFAULT_RUN, wetStart: 0.25 }, CLIMATE)!;
   const run = { wall: file, transient };
   const dry = { value: 0.1, hour: 5 };
   const mold = (index: number) => ({
@@ -180,7 +180,7 @@ describe('what a run says', () => {
     expect(statuses({})).toEqual({ mold: 'pass', damp: 'info', drying: 'pass' });
     expect(statuses({ mold: mold(2.99) })['mold']).toBe('caution');
     expect(statuses({ mold: mold(3) })['mold']).toBe('fail');
-    const dryStart = { wall: file, transient: transientFor(wall, USUAL_RUN, CLIMATE)! };
+    const dryStart = { wall: file, transient: transientFor(wall, DEFAULT_RUN, CLIMATE)! };
     const damp = (longest: number) =>
       runVerdicts(quiet({ above20: { hours: longest, longest } }), dryStart, named).find(
         ({ id }) => id === 'damp',

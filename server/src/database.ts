@@ -3,7 +3,7 @@ import pg from 'pg';
 import type { Logger } from 'pino';
 
 /** A statement that takes longer is ended, ms. */
-const LONGEST_STATEMENT = 20_000;
+const MAX_STATEMENT_TIME = 20_000;
 
 /** A statement that takes longer is told in the log, ms. */
 const LONG_STATEMENT = 500;
@@ -48,7 +48,7 @@ export function openPool(connectionString: string, logger?: Logger): pg.Pool {
     Client: ToldClient as unknown as NonNullable<pg.PoolConfig['Client']>,
     max: 10,
     connectionTimeoutMillis: 4000,
-    statement_timeout: LONGEST_STATEMENT,
+    statement_timeout: MAX_STATEMENT_TIME,
   });
   const lost = (error: Error): void => logger?.warn({ err: error }, 'a connection was lost');
   // Without listeners the loss of a connection ends the process: of an idle one here, of one at work there.

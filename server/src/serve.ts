@@ -1,5 +1,5 @@
 import express, { type RequestHandler, type Router } from 'express';
-import { LARGEST_WEATHER } from '@eldrun/core';
+import { MAX_WEATHER_SIZE } from '@eldrun/core';
 import { check } from '@eldrun/core/schema';
 import {
   ENDPOINTS,
@@ -15,7 +15,7 @@ import { mayDo, type Actor } from './actor.ts';
 import { forbidden, notFound, wrongType } from './errors.ts';
 
 /** The largest request body: a wall file at its limit. */
-const LARGEST_BODY = '1mb';
+const MAX_BODY_SIZE = '1mb';
 
 /** What an endpoint is asked, checked. */
 export interface Asked<N extends EndpointName> {
@@ -45,10 +45,10 @@ const bodyReaders: Record<string, RequestHandler[]> = {
       if (hasBody && !request.is('application/json')) throw wrongType();
       next();
     },
-    express.json({ limit: LARGEST_BODY }),
+    express.json({ limit: MAX_BODY_SIZE }),
   ],
   'text/csv': [
-    express.text({ type: 'text/csv', limit: LARGEST_WEATHER }),
+    express.text({ type: 'text/csv', limit: MAX_WEATHER_SIZE }),
     (request, _response, next) => {
       if (typeof request.body !== 'string') throw wrongType('text/csv');
       next();

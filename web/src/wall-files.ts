@@ -9,9 +9,6 @@ import {
   type WallFile,
 } from '@eldrun/core';
 
-/** The largest wall file, bytes. */
-const LARGEST = 1024 * 1024;
-
 /**
  * Reads a wall file that a person chose or dropped.
  *
@@ -21,8 +18,8 @@ export async function wallOfFile(
   file: File,
   projectMaterials: Record<string, Material>,
 ): Promise<WallFile> {
-  if (file.size > LARGEST) throw new InputError('', 'the file is too large', 'at most 1 MiB');
-  const { parseWallFile } = await import('@eldrun/core/schema');
+  const { MAX_FILE_SIZE, parseWallFile } = await import('@eldrun/core/schema');
+  if (file.size > MAX_FILE_SIZE) throw new InputError('', 'the file is too large', 'at most 1 MiB');
   return parseWallFile(await file.text(), projectMaterials);
 }
 

@@ -4,10 +4,10 @@ import { MONTHS } from './types.ts';
 import { designTemperatures, monthLengths, type WeatherYear } from './weather.ts';
 
 /** The largest weather file, bytes: a year of hours is about 1.5 MB. */
-export const LARGEST_WEATHER = 24 * 1024 * 1024;
+export const MAX_WEATHER_SIZE = 24 * 1024 * 1024;
 
 /** The longest gap that is filled by a straight line, h. */
-const LONGEST_GAP = 6;
+const MAX_GAP = 6;
 
 /** A quantity that misses more than this share of its hours is taken as not measured. */
 const NOT_MEASURED = 0.1;
@@ -90,10 +90,10 @@ const NEEDED: readonly string[] = ['temperature', 'dewPoint', 'humidity'];
 const NEVER_ZERO: readonly string[] = ['rain', 'longwave', 'globalHorizontal', 'windSpeed'];
 
 /** Where the sky's radiation is estimated without its cloud, it is taken as half covered, tenths. */
-const USUAL_CLOUD = 5;
+const DEFAULT_CLOUD = 5;
 
 /** The least fields a row must have: up to the wind speed. */
-const LEAST_FIELDS = 22;
+const MIN_FIELDS = 22;
 
 /**
  * Reads a year of hours in the open EPW format. Checked: its head, that every hour of one year is there once and in
@@ -106,11 +106,11 @@ const LEAST_FIELDS = 22;
  * @throws InputError that names the line
  */
 export function parseEpw(text: string): WeatherImport {
-  if (text.length > LARGEST_WEATHER)
+  if (text.length > MAX_WEATHER_SIZE)
     throw new InputError(
       'file',
       `is too large, ${Math.round(text.length / 1048576)} MB`,
-      `at most ${LARGEST_WEATHER / 1048576} MB; one year of hours is about 1.5 MB`,
+      `at most ${MAX_WEATHER_SIZE / 1048576} MB; one year of hours is about 1.5 MB`,
     );
   const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
   const head = readHead(lines);
@@ -269,11 +269,11 @@ function readRows(lines: readonly string[], first: number) {
   for (let i = first; i < end; i++) {
     const line = i + 1;
     const fields = lines[i]!.split(',');
-    if (fields.length < LEAST_FIELDS)
+    if (fields.length < MIN_FIELDS)
       throw new InputError(
         `line ${line}`,
         `has ${fields.length} fields`,
-        `at least ${LEAST_FIELDS}, separated by commas`,
+        `at least ${MIN_FIELDS}, separated by commas`,
       );
     const [m, d, h] = [1, 2, 3].map((at) => Number(fields[at])) as [number, number, number];
     if (month > 12)
@@ -325,11 +325,11 @@ function fillGaps(
     if (!Number.isNaN(values[h]!)) continue;
     let end = h;
     while (end < values.length && Number.isNaN(values[end]!)) end++;
-    if (end - h > LONGEST_GAP)
+    if (end - h > MAX_GAP)
       throw new InputError(
         lineOf(h),
         `from here on the ${name} is missing for ${end - h} hours`,
-        `gaps of at most ${LONGEST_GAP} hours`,
+        `gaps of at most ${MAX_GAP} hours`,
       );
     notes.push(
       `${lineOf(h)}: the ${name} is missing for ${end - h} h and was taken as a straight line.`,
@@ -392,7 +392,7 @@ function skyRadiation(
 ): Float64Array {
   return temperature.map((t, h) => {
     const dew = dewPoint(relativeHumidity[h]! * saturationPressure(t)) + 273.15;
-    const n = Number.isNaN(cloud[h]!) ? USUAL_CLOUD : cloud[h]!;
+    const n = Number.isNaN(cloud[h]!) ? DEFAULT_CLOUD : cloud[h]!;
     const covered = 1 + 0.0224 * n - 0.0035 * n ** 2 + 0.00028 * n ** 3;
     return (0.787 + 0.764 * Math.log(dew / 273)) * covered * 5.67e-8 * (t + 273.15) ** 4;
   });

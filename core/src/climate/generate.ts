@@ -18,7 +18,7 @@ export type YearFigures = Pick<
 >;
 
 /** Taken where a climate of one's own does not say: K, W/m², m/s, mm, degrees north, m. */
-const USUAL = { dailyRange: 8, sun: 150, wind: 3.5, rain: 70, latitude: 45, elevation: 100 };
+const DEFAULTS = { dailyRange: 8, sun: 150, wind: 3.5, rain: 70, latitude: 45, elevation: 100 };
 
 /**
  * A year of hours for a place, whichever way it was named; what its climate does not say is taken as usual.
@@ -30,17 +30,17 @@ export function weatherOfSite(site: Site, seed: number): WeatherYear {
   return weatherOfClimate(
     {
       name: site.name,
-      latitude: site.latitude ?? USUAL.latitude,
-      elevation: site.elevation ?? USUAL.elevation,
+      latitude: site.latitude ?? DEFAULTS.latitude,
+      elevation: site.elevation ?? DEFAULTS.elevation,
       designTemperature: site.designTemperature,
       coolingDesignTemperature: site.coolingDesignTemperature ?? Math.max(...site.temperature) + 6,
       monthly: {
         temperature: site.temperature,
         relativeHumidity: site.relativeHumidity,
-        dailyRange: site.dailyRange ?? all(USUAL.dailyRange),
-        globalHorizontal: site.globalHorizontal ?? all(USUAL.sun),
-        windSpeed: site.windSpeed ?? all(USUAL.wind),
-        rain: site.rain ?? all(USUAL.rain),
+        dailyRange: site.dailyRange ?? all(DEFAULTS.dailyRange),
+        globalHorizontal: site.globalHorizontal ?? all(DEFAULTS.sun),
+        windSpeed: site.windSpeed ?? all(DEFAULTS.wind),
+        rain: site.rain ?? all(DEFAULTS.rain),
       },
     },
     seed,
@@ -129,8 +129,8 @@ const SHOWER = 0.08;
 const COLDER = 0.004;
 
 /** The most that cold spells are drawn out, or drawn in, to reach it. */
-const MOST_DRAWN = 3;
-const LEAST_DRAWN = -0.3;
+const MAX_DRAWN = 3;
+const MIN_DRAWN = -0.3;
 
 /** Where wind comes from: westerlies beyond this latitude, trade winds within that one; degrees of either. */
 const WESTERLIES = { latitude: 36, from: 250 };
@@ -259,7 +259,7 @@ function coldEnough(
   const off = (values: Float64Array): number =>
     values.toSorted()[floor(COLDER * HOURS)]! - designTemperature;
   // Regula falsi on a curve that only falls; a tenth of a kelvin is near enough.
-  let [low, high] = [LEAST_DRAWN, MOST_DRAWN];
+  let [low, high] = [MIN_DRAWN, MAX_DRAWN];
   let values = drawn(0);
   let now = off(values);
   let [atLow, atHigh] = [Infinity, -Infinity];

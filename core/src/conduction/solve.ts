@@ -25,7 +25,7 @@ const CELL_BUDGET = 60_000;
 const CHASED = 0.9;
 
 /** Excess dissipation below this share of the heat flow is rounding. */
-const LEAST_EXCESS = 1e-12;
+const MIN_EXCESS = 1e-12;
 
 /**
  * Steady two-dimensional heat conduction in a plane section, by finite volumes on a rectilinear grid that is refined
@@ -137,7 +137,7 @@ function sum(values: ArrayLike<number>): number {
  */
 function refine(section: PlaneSection, solution: PlaneSolution, excess: Float64Array): Grid | null {
   const total = sum(excess);
-  if (total < LEAST_EXCESS * inflow(solution)) return null;
+  if (total < MIN_EXCESS * inflow(solution)) return null;
   const columns = solution.x.length - 1;
   const column = new Uint8Array(columns);
   const row = new Uint8Array(solution.y.length - 1);

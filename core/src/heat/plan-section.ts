@@ -7,7 +7,7 @@ import type { Resistances } from './resistances.ts';
 const UNFRAMED_WIDTH = 0.4;
 
 /** The most members of one layer in a model. */
-const MOST_MEMBERS = 100;
+const MAX_MEMBERS = 100;
 
 /** Where no layer counts the films remain: a sheet of no resistance stands between them. m, W/(m·K) */
 const NOTHING = 1e-6;
@@ -75,11 +75,11 @@ export function planSectionOf(
     });
     if (!member || !resolved) continue;
     const count = Math.round(width / member.shape.spacing);
-    if (count > MOST_MEMBERS)
+    if (count > MAX_MEMBERS)
       throw new InputError(
         `layers[${i}].member.spacing`,
         `${count} of these members stand between two of the main frame's`,
-        `at most ${MOST_MEMBERS} in one section`,
+        `at most ${MAX_MEMBERS} in one section`,
       );
     members.set(member.frame, Math.max(count, members.get(member.frame) ?? 0));
     for (const piece of piecesOf(member, y, width, count)) {

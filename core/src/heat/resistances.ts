@@ -11,7 +11,7 @@ export interface Resistances {
 
 /** How still the layers' mean temperatures must stand, K (wall-file rule 7). */
 const SETTLED = 1e-6;
-const MOST_ROUNDS = 500;
+const MAX_ITERATIONS = 500;
 
 /** What does not depend on temperature, and which layers do. */
 interface Basis {
@@ -36,7 +36,7 @@ export function resistancesAt(wall: ResolvedWall, indoor: number, outdoor: numbe
   const fill = basis.resistances.fill.slice();
   const member = basis.resistances.member.slice();
   const means = new Float64Array(wall.counted).fill((indoor + outdoor) / 2);
-  for (let round = 0; round < MOST_ROUNDS; round++) {
+  for (let round = 0; round < MAX_ITERATIONS; round++) {
     for (const i of basis.dependent) setAt(wall, i, means[i]!, fill, member);
     // A steep table can make the plain iteration swing; half steps settle it.
     const moved = moveMeans(wall, fill, indoor, outdoor, means, round > 20 ? 0.5 : 1);

@@ -11,7 +11,7 @@ import { stackLeak } from '../moisture/index.ts';
 import type { ResolvedWall } from '../wall/index.ts';
 import { FORMULA_INDOORS, formulaHour, vaporPressure } from './climate-formula.ts';
 import { modelAir, type IndoorModel } from './indoor-models.ts';
-import type { Hour } from './solver.ts';
+import type { Hour } from './solver-types.ts';
 import { layerIndex } from './start.ts';
 import type { SimulationFile, Transient } from './types.ts';
 import {
@@ -24,9 +24,9 @@ import {
   windFilm,
 } from './weather-hours.ts';
 
-const USUAL_ABSORPTANCE = 0.6;
-const USUAL_CHANGES = 50;
-const USUAL_HEIGHT = 2.7;
+const DEFAULT_ABSORPTANCE = 0.6;
+const DEFAULT_CHANGES = 50;
+const DEFAULT_HEIGHT = 2.7;
 
 export type FillHour = (hour: number, into: Hour, gapTemperature: number) => void;
 
@@ -38,7 +38,7 @@ export function boundary(
 ): FillHour {
   const { transient } = file;
   const absorptance =
-    transient.solarAbsorptance ?? wall.layers.at(-1)?.fill?.solarAbsorptance ?? USUAL_ABSORPTANCE;
+    transient.solarAbsorptance ?? wall.layers.at(-1)?.fill?.solarAbsorptance ?? DEFAULT_ABSORPTANCE;
   const { rain, facade, cavity, leak } = transient;
   const driven = (of: { exposure?: number; overhang?: number } | undefined, share = 0): number =>
     (share * (of?.exposure ?? 1) * (of?.overhang ?? 1)) / 3600;
@@ -49,8 +49,8 @@ export function boundary(
     : 0;
   const given =
     cavity &&
-    (cavity.airChangesPerHour ?? (cavity.opening === undefined ? USUAL_CHANGES : undefined));
-  const height = cavity?.height ?? USUAL_HEIGHT;
+    (cavity.airChangesPerHour ?? (cavity.opening === undefined ? DEFAULT_CHANGES : undefined));
+  const height = cavity?.height ?? DEFAULT_HEIGHT;
   const ventilation = (outdoor: number, gap: number, wind: number): number => {
     if (!cavity) return transient.laps?.flow ?? 0;
     if (given !== undefined) return (given * depth) / 3600;

@@ -16,11 +16,11 @@ export const RAIN_BEHIND = 0.01;
 const BEHIND_LAPS = { depth: 0.01, changes: 10 };
 
 /** Where nothing is stated: openings at top and at bottom, mm²/m; height of a gap, m. */
-export const USUAL_OPENING = 5000;
-export const USUAL_HEIGHT = 2.7;
+export const DEFAULT_OPENING = 5000;
+export const DEFAULT_HEIGHT = 2.7;
 
 /** The least openings of a slightly ventilated space, mm²/m (EN ISO 6946, 6.9.3). */
-const LEAST_SLIGHT = 500;
+const MIN_SLIGHT = 500;
 
 /** The outermost layer where it is the cladding, or null. */
 function claddingOf({ layers }: ResolvedWall): ResolvedLayer | null {
@@ -95,9 +95,11 @@ export function leakLayer(wall: ResolvedWall): ResolvedLayer | null {
 
 /** Openings of a gap at top and at bottom where nobody says otherwise, mm²/m. */
 export function gapOpening(wall: ResolvedWall, gap: ResolvedLayer): number {
-  if (gap.ventilation === 'slight') return Math.max(LEAST_SLIGHT, gap.openingArea);
+  if (gap.ventilation === 'slight') return Math.max(MIN_SLIGHT, gap.openingArea);
   const cladding = wall.layers.at(-1);
-  return (cladding?.fillId && claddingNeeds(cladding.fillId)?.gap.openingPerMetre) || USUAL_OPENING;
+  return (
+    (cladding?.fillId && claddingNeeds(cladding.fillId)?.gap.openingPerMetre) || DEFAULT_OPENING
+  );
 }
 
 /** The air of the gap behind the cladding, by its openings. */
@@ -106,7 +108,7 @@ export function gapAirOf(wall: ResolvedWall): Transient['cavity'] {
   return (
     (gap && {
       layer: gap.id,
-      height: USUAL_HEIGHT,
+      height: DEFAULT_HEIGHT,
       opening: gapOpening(wall, gap),
       // Weep joints of masonry stand open; a gap behind boards has insect screens.
       screened: gap.ventilation === 'open',

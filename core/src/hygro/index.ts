@@ -12,6 +12,8 @@ export * from './path.ts';
 export * from './run-verdicts.ts';
 export * from './setup.ts';
 export * from './simulate.ts';
+export { FREE } from './node-state.ts';
+export type * from './solver-types.ts';
 export * from './solver.ts';
 export * from './types.ts';
 export * from './weather-hours.ts';

@@ -5,7 +5,7 @@ import { wallFaces } from './faces.ts';
 import { LayerWater } from './layer-water.ts';
 import { MoldIndex } from './mold.ts';
 import { balanceOf, closes, prepare, unsettled, type Prepared } from './prepare.ts';
-import { FREE } from './solver.ts';
+import { FREE } from './node-state.ts';
 import type { SimulationFile, WallFace } from './types.ts';
 
 const DAY = 24;

@@ -1,7 +1,7 @@
 import { interpolate, type Table } from '../materials/index.ts';
 import type { ResolvedWall } from '../wall/index.ts';
 import type { Mesh } from './mesh.ts';
-import { FREE } from './solver.ts';
+import { FREE } from './node-state.ts';
 
 /** Reads a layer's moisture content, the mean and that of its inner third, free water in it and on its faces counted. */
 export class LayerWater {

@@ -55,11 +55,11 @@ const EVEN = 3;
 const GROWTH = 2;
 
 /** Taken where a material does not say, kg/m³ and J/(kg·K). */
-const USUAL_DENSITY = 100;
-const USUAL_HEAT = 1000;
+const DEFAULT_DENSITY = 100;
+const DEFAULT_HEAT = 1000;
 
 /** More vapor than this passes an element as if it were not there, while Newton's method suffers, kg/(s·m²·Pa). */
-const MOST_VAPOR = 0.1;
+const MAX_VAPOR = 0.1;
 
 /** Shares of a layer's thickness that its elements take, fine at both faces. */
 function shares(refinement: number): number[] {
@@ -128,7 +128,7 @@ export function meshOf(wall: ResolvedWall, refinement = 1): Mesh {
       airNode.push(null);
       if (fill.density === undefined || fill.specificHeat === undefined)
         note(
-          `${fill.name} does not say what heat it stores: ${USUAL_DENSITY} kg/m³, ${USUAL_HEAT} J/(kg·K) taken.`,
+          `${fill.name} does not say what heat it stores: ${DEFAULT_DENSITY} kg/m³, ${DEFAULT_HEAT} J/(kg·K) taken.`,
         );
       if (!fill.sorption && thickness >= MEMBRANE)
         note(`${fill.name} has no sorption data: it stores no moisture here.`);
@@ -171,7 +171,7 @@ export function meshOf(wall: ResolvedWall, refinement = 1): Mesh {
     const { vapor } = material;
     if ('mu' in vapor) mesh.vapor[k] = AIR_PERMEABILITY / (vapor.mu * length);
     else if ('permeance' in vapor)
-      mesh.vapor[k] = Math.min(MOST_VAPOR, (vapor.permeance * thickness) / length);
+      mesh.vapor[k] = Math.min(MAX_VAPOR, (vapor.permeance * thickness) / length);
     else if ('permeanceTable' in vapor) {
       mesh.vaporKind[k] = BY_PERMEANCE;
       mesh.vapor[k] = thickness / length;
@@ -188,7 +188,8 @@ export function meshOf(wall: ResolvedWall, refinement = 1): Mesh {
         conductivity: material.conductivityPerWater ?? 0,
       };
     const heat =
-      ((material.density ?? USUAL_DENSITY) * (material.specificHeat ?? USUAL_HEAT) * length) / 2;
+      ((material.density ?? DEFAULT_DENSITY) * (material.specificHeat ?? DEFAULT_HEAT) * length) /
+      2;
     mesh.capacity[k] = mesh.capacity[k]! + heat;
     mesh.capacity[k + 1] = mesh.capacity[k + 1]! + heat;
   });

@@ -5,12 +5,13 @@ import { resolveWall, type ResolvedWall } from '../wall/index.ts';
 import { boundary, libraryWeather } from './boundary.ts';
 import { meshOf, type Mesh } from './mesh.ts';
 import { alongPath } from './path.ts';
-import { HygroSolver, type Films, type Hour, type Places, type Stored } from './solver.ts';
+import type { Films, Hour, SourceNodes, Stored } from './solver-types.ts';
+import { HygroSolver } from './solver.ts';
 import { faceNode, initialState, layerIndex } from './start.ts';
 import type { SimulationFile } from './types.ts';
 
 /** Films where none are given: W/(m²K), kg/(s·m²·Pa) (EN ISO 6946; EN 15026). */
-const USUAL_FILMS: Films = {
+const DEFAULT_FILMS: Films = {
   indoor: { heat: 7.6923, vapor: 2e-8 },
   outdoor: { heat: 25, vapor: 1e-7 },
 };
@@ -53,7 +54,7 @@ export function prepare(
     transient.panelLiquid,
   );
   const mesh = meshOf(wall);
-  const places: Places = {
+  const sourceNodes: SourceNodes = {
     rain: faceNode(mesh, wall, transient.rain, 'transient.rain.layer'),
     leak: faceNode(mesh, wall, transient.leak, 'transient.leak.layer'),
     ventilated: faceNode(
@@ -68,11 +69,11 @@ export function prepare(
     const node = mesh.airNode[index];
     if (node === null || node === undefined)
       throw new InputError('transient.cavity.layer', 'it is not an air layer', 'a layer of air');
-    places.ventilated = node;
+    sourceNodes.ventilated = node;
   }
-  const films = transient.films ?? USUAL_FILMS;
+  const films = transient.films ?? DEFAULT_FILMS;
   const fillHour = boundary(file, wall, weather ?? libraryWeather(transient));
-  const solver = new HygroSolver(mesh, films, places, initialState(wall, mesh, transient));
+  const solver = new HygroSolver(mesh, films, sourceNodes, initialState(wall, mesh, transient));
   const now: Hour = {
     indoorTemperature: 0,
     indoorPressure: 0,
@@ -93,7 +94,7 @@ export function prepare(
     notes: [...notes, ...mesh.notes],
     now,
     pass: (hour) => {
-      const gap = places.ventilated < 0 ? 0 : solver.temperature[places.ventilated]!;
+      const gap = sourceNodes.ventilated < 0 ? 0 : solver.temperature[sourceNodes.ventilated]!;
       fillHour(hour, now, gap);
       return solver.hour(now);
     },

@@ -5,7 +5,8 @@ import { FrostCount } from './frost.ts';
 import { LayerWater } from './layer-water.ts';
 import type { Mesh } from './mesh.ts';
 import { balanceOf, closes } from './prepare.ts';
-import type { HygroSolver, Stored, Totals } from './solver.ts';
+import type { Stored, Totals } from './solver-types.ts';
+import type { HygroSolver } from './solver.ts';
 import { layerIndex } from './start.ts';
 import {
   CAUSES,

@@ -3,7 +3,7 @@ import { InputError } from '../errors.ts';
 import type { Materials } from '../materials/index.ts';
 import { check, parseJson } from '../wall/check.ts';
 import { validateWall } from '../wall/schema.ts';
-import { LONGEST_RUN } from './simulate.ts';
+import { MAX_RUN_HOURS } from './simulate.ts';
 import type { SimulationFile } from './types.ts';
 
 export const SIMULATION_FORMAT = 'eldrun-simulation';
@@ -56,7 +56,7 @@ const transient = Joi.object({
     })
     .required(),
   start: number.integer().min(0).max(87_600).required(),
-  hours: number.integer().min(1).max(LONGEST_RUN).required(),
+  hours: number.integer().min(1).max(MAX_RUN_HOURS).required(),
   watch: id.required(),
   initial: Joi.object({
     temperature: number.min(-60).max(80).required(),

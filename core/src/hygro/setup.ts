@@ -8,7 +8,7 @@ import {
   lapAirOf,
   leakLayer,
   rainBehind,
-  USUAL_HEIGHT,
+  DEFAULT_HEIGHT,
 } from './exposure.ts';
 import type { HygroPath, Facing, SimulationClimate, Transient } from './types.ts';
 
@@ -44,7 +44,7 @@ export interface RunChoices {
   wetLayers: Readonly<Record<string, number>>;
 }
 
-export const USUAL_RUN: RunChoices = {
+export const DEFAULT_RUN: RunChoices = {
   years: 2,
   startMonth: 9,
   side: 'north',
@@ -57,7 +57,7 @@ export const USUAL_RUN: RunChoices = {
   gapBy: 'openings',
   airChanges: 50,
   opening: null,
-  gapHeight: USUAL_HEIGHT,
+  gapHeight: DEFAULT_HEIGHT,
   screened: true,
   wetStart: null,
   panelLiquid: false,

@@ -5,7 +5,7 @@ import { Recorder } from './recorder.ts';
 import type { Course, DepthField, SimulationFile, SimulationResult } from './types.ts';
 
 /** The longest run, h: ten years and a day. */
-export const LONGEST_RUN = 10 * 8760 + 24;
+export const MAX_RUN_HOURS = 10 * 8760 + 24;
 
 /** Hours between two steps of progress. */
 const PACE = 168;

@@ -2,7 +2,7 @@ import { InputError } from '../errors.ts';
 import type { Table } from '../materials/index.ts';
 import type { ResolvedWall } from '../wall/index.ts';
 import type { Mesh } from './mesh.ts';
-import { FREE } from './solver.ts';
+import { FREE } from './node-state.ts';
 import type { Face, Transient } from './types.ts';
 
 /** One of the wall's layers by id. @throws InputError */

@@ -2,7 +2,7 @@ import type { OwnClimate, WeatherYear } from '../climate/index.ts';
 import type { MoldClass } from '../materials/index.ts';
 import type { WallFile } from '../wall/index.ts';
 import type { FormulaClimate } from './climate-formula.ts';
-import type { Films } from './solver.ts';
+import type { Films } from './solver-types.ts';
 
 export type Face = 'inner' | 'outer';
 

@@ -80,15 +80,15 @@ export function drivingRain(weather: WeatherYear, hour: number, azimuth: number)
 }
 
 /** Heat film outdoors, W/(m²K): the least and the most that wind makes of it. */
-const LEAST_FILM = 10;
-const MOST_FILM = 25;
+const MIN_FILM = 10;
+const MAX_FILM = 25;
 /** Radiation, and 4 + 4·v of convection (EN ISO 6946:2017, Annex C), the wind at the wall half of that at 10 m. */
 const STILL_FILM = 8.6;
 const FILM_BY_WIND = 2;
 
 /** Heat film outdoors by the wind at 10 m, m/s. @returns W/(m²K) */
 export function windFilm(wind: number): number {
-  return Math.min(MOST_FILM, Math.max(LEAST_FILM, STILL_FILM + FILM_BY_WIND * wind));
+  return Math.min(MAX_FILM, Math.max(MIN_FILM, STILL_FILM + FILM_BY_WIND * wind));
 }
 
 /** Viscosity of air, Pa·s, and its density, kg/m³. */

@@ -17,7 +17,7 @@ import {
   lower,
   thickenedBoard,
   VARIABLE_RETARDER,
-  MOST_OUTSIDE,
+  MAX_OUTSIDE,
   type FixContext,
 } from '../verdicts/index.ts';
 import {
@@ -61,16 +61,16 @@ export function kindsOfFixes(context: FixContext): Kind[] {
   return [
     testedAirBarrier(context),
     ...innerRetarderKinds(context),
-    thickerBoard(context, (total) => total <= MOST_OUTSIDE),
+    thickerBoard(context, (total) => total <= MAX_OUTSIDE),
     ventedGap(context),
     permeableSkin(context),
-    ...newBoards(context, (total) => total <= MOST_OUTSIDE),
+    ...newBoards(context, (total) => total <= MAX_OUTSIDE),
   ].filter((kind) => kind.length > 0);
 }
 
 /** Outside insulation that would mend but is more than should be hung on a wall. */
 export function tooThick(context: FixContext): Kind[] {
-  const more = (total: number): boolean => total > MOST_OUTSIDE;
+  const more = (total: number): boolean => total > MAX_OUTSIDE;
   return [thickerBoard(context, more), ...newBoards(context, more)].filter(({ length }) => length);
 }
 

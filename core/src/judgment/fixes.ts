@@ -4,7 +4,7 @@ import type { Materials } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
 import {
   fixContext,
-  MOST_OUTSIDE,
+  MAX_OUTSIDE,
   waterBarrier,
   type Fix,
   type FixContext,
@@ -28,8 +28,8 @@ export interface JudgmentFixes {
 }
 
 /** So many are offered, and so many are simulated to find them. */
-const MOST_OFFERED = 3;
-const MOST_RUNS = 6;
+const MAX_OFFERED = 3;
+const MAX_RUNS = 6;
 /** Of one kind, so many sizes are simulated. */
 const RUNS_OF_A_KIND = 2;
 
@@ -62,7 +62,7 @@ export function* judgmentFixSteps(
     }
 
   for (const kind of kindsOfFixes(context)) {
-    if (fixes.length >= MOST_OFFERED) break;
+    if (fixes.length >= MAX_OFFERED) break;
     let tried = 0;
     for (const change of kind) {
       yield;
@@ -72,7 +72,7 @@ export function* judgmentFixSteps(
         fixes.push(found);
         break;
       }
-      if (runs >= MOST_RUNS || tried >= RUNS_OF_A_KIND) break;
+      if (runs >= MAX_RUNS || tried >= RUNS_OF_A_KIND) break;
       runs++;
       tried++;
       const after = yield* judgedAfter(context, change, materials, weather);
@@ -114,6 +114,6 @@ function refusal(context: FixContext, moisture: MoistureStatus): Message | null 
   for (const kind of tooThick(context))
     for (const change of kind)
       if (attempt(context, change, moisture, false))
-        return say`It would take more than ${measured('length', MOST_OUTSIDE)} of insulation outside. A frame left empty with all insulation outside, a deeper frame with a variable retarder, or two rows of studs suit such a wall better.`;
+        return say`It would take more than ${measured('length', MAX_OUTSIDE)} of insulation outside. A frame left empty with all insulation outside, a deeper frame with a variable retarder, or two rows of studs suit such a wall better.`;
   return null;
 }

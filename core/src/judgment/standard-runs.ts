@@ -52,7 +52,7 @@ export function missingForRuns({ site }: ResolvedWall): string | null {
 }
 
 const made = new Map<string, WeatherYear>();
-const MOST_MADE = 12;
+const MAX_MADE = 12;
 
 /** A made-up year of a wall's climate, kept for the next wall. */
 export function madeUpWeather({ site }: ResolvedWall, seed = WEATHER_SEED): WeatherYear {
@@ -60,7 +60,7 @@ export function madeUpWeather({ site }: ResolvedWall, seed = WEATHER_SEED): Weat
   let year = made.get(key);
   if (!year) {
     year = weatherOfSite(site, seed);
-    if (made.size >= MOST_MADE) made.delete(made.keys().next().value!);
+    if (made.size >= MAX_MADE) made.delete(made.keys().next().value!);
     made.set(key, year);
   }
   return year;

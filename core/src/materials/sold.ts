@@ -8,10 +8,10 @@ export interface BoardStep {
 }
 
 /** The thickest outside insulation that is proposed, m. */
-const THICKEST = 0.32;
+const MAX_BUILT_UP = 0.32;
 
 /** Sizes for a file's own board that does not say how it is sold, m. */
-const USUAL_BOARDS = [0.0254, 0.0381, 0.0508, 0.0762, 0.1016];
+const DEFAULT_BOARDS = [0.0254, 0.0381, 0.0508, 0.0762, 0.1016];
 
 /** Two boards are no step of their own where one comes so close, m. */
 const APART = 0.004;
@@ -21,7 +21,7 @@ export function boardSteps(id: string, material: Material): BoardStep[] {
   const sold =
     material.thicknesses ??
     (Object.hasOwn(LIBRARY, id) ? LIBRARY[id]!.thicknesses : undefined) ??
-    USUAL_BOARDS;
+    DEFAULT_BOARDS;
   const singles = sold.map((t) => ({ total: t, boards: [t] }));
   const least = Math.max(...sold, 0) / 2;
   const pairs = sold.flatMap((a, i) =>
@@ -30,7 +30,7 @@ export function boardSteps(id: string, material: Material): BoardStep[] {
       .map((b) => ({ total: a + b, boards: [b, a] }))
       .filter(
         ({ total }) =>
-          total > least && total <= THICKEST && sold.every((t) => Math.abs(t - total) > APART),
+          total > least && total <= MAX_BUILT_UP && sold.every((t) => Math.abs(t - total) > APART),
       ),
   );
   return [...singles, ...pairs]

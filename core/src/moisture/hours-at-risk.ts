@@ -4,7 +4,7 @@ import { condensingPlaneIndex } from './condensing-plane.ts';
 import { outsideShareAt } from './outside-share.ts';
 
 /** Taken where a climate does not say its daily range, K. */
-export const USUAL_DAILY_RANGE = 8;
+export const DEFAULT_DAILY_RANGE = 8;
 
 /** Hours of the day that stand for it. */
 const PHASES = 24;
@@ -41,7 +41,7 @@ function shareBelow(
   month: number,
   limit: number,
 ): number {
-  const swing = (site.dailyRange?.[month] ?? USUAL_DAILY_RANGE) / 2;
+  const swing = (site.dailyRange?.[month] ?? DEFAULT_DAILY_RANGE) / 2;
   const spread = dayToDay(outdoorTemperature);
   let sum = 0;
   for (let k = 0; k < PHASES; k++) {

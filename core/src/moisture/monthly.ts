@@ -66,10 +66,10 @@ const DRY = 1e-12;
 
 /** How still s_d must stand while variable materials settle, relative. */
 const SETTLED = 1e-10;
-const MOST_ROUNDS = 1000;
+const MAX_ITERATIONS = 1000;
 
 /** How many times a month may be cut where a plane dries. */
-const MOST_CUTS = 1000;
+const MAX_CUTS = 1000;
 
 /** What stands still through the run: by month and face, as in `FaceYear`; pressures at the two surfaces, at most saturation. */
 interface Climate12 {
@@ -276,7 +276,7 @@ function passMonth(work: Work, m: number, mean: Float64Array): void {
   const base = m * faces;
   mean.fill(0, base, base + faces);
   let remaining = seconds;
-  for (let cut = 0; cut < MOST_CUTS && remaining > 0; cut++) {
+  for (let cut = 0; cut < MAX_CUTS && remaining > 0; cut++) {
     if (cut > 0) steady(work, m);
     let step = remaining;
     let drying = -1;
@@ -306,7 +306,7 @@ function steady(work: Work, m: number): void {
   const { saturation } = work.year;
   const base = m * work.faces;
   tautLine(work, m);
-  for (let round = 0; variable.length > 0 && round < MOST_ROUNDS; round++) {
+  for (let round = 0; variable.length > 0 && round < MAX_ITERATIONS; round++) {
     let moved = 0;
     for (let k = 0; k < variable.length; k++) {
       const i = variable[k]!;
@@ -328,7 +328,7 @@ function steady(work: Work, m: number): void {
 /** Rounds of secant steps; after them small steps settle what swings. */
 const SECANT_ROUNDS = 40;
 /** The longest step, in the logarithm of s_d. */
-const LONGEST_STEP = 2;
+const MAX_STEP = 2;
 
 /**
  * How far s_d moves in its logarithm. A retarder that opens with humidity answers its own opening, so that plain steps
@@ -343,7 +343,7 @@ function nextStep(round: number, off: number, offChange: number, atChange: numbe
   const slope = offChange / atChange;
   // Where it does not fall as it should, the other materials moved it.
   if (!(slope < -0.2)) return off / 2;
-  return Math.max(-LONGEST_STEP, Math.min(LONGEST_STEP, -off / slope));
+  return Math.max(-MAX_STEP, Math.min(MAX_STEP, -off / slope));
 }
 
 /** Pressures and condensation rates for the present s_d: the taut line under the saturation pressures. */

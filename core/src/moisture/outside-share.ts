@@ -58,7 +58,7 @@ export function outsideShareAt(wall: ResolvedWall, face: number, conditions: Con
 }
 
 /** The thickest layer that is tried, m. */
-const THICKEST = 10;
+const MAX_THICKNESS = 10;
 
 /** How close the thickness is found, relative. */
 const CLOSE = 1e-9;
@@ -101,7 +101,7 @@ export function smallestThickness(
   while (!holds(high)) {
     low = high;
     high *= 2;
-    if (high > THICKEST) return null;
+    if (high > MAX_THICKNESS) return null;
   }
   while (high - low > CLOSE * high) {
     const middle = (low + high) / 2;

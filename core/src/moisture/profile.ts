@@ -25,7 +25,7 @@ export interface Profile {
 
 /** How still the vapor pressures must stand while variable materials settle, Pa. */
 const SETTLED = 1e-7;
-const MOST_ROUNDS = 500;
+const MAX_ITERATIONS = 500;
 
 /**
  * Temperature, vapor pressure and dew point through the wall under steady conditions: θ in proportion to the
@@ -79,7 +79,7 @@ function settle(
   let pressures = saturation.map((value) => value / 2);
   let thicknesses: number[] = [];
   const variable = parts.some((part) => part.material && isVariable(part.material));
-  for (let round = 0; round < MOST_ROUNDS; round++) {
+  for (let round = 0; round < MAX_ITERATIONS; round++) {
     thicknesses = parts.map((part, i) => {
       const humidity =
         (Math.min(1, pressures[i]! / saturation[i]!) +

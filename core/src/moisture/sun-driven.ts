@@ -1,7 +1,7 @@
 import { DAYS, saturationPressure } from '../climate/index.ts';
 import { rolesOf } from '../materials/index.ts';
 import { onceFor, type Conditions, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
-import { USUAL_DAILY_RANGE } from './hours-at-risk.ts';
+import { DEFAULT_DAILY_RANGE } from './hours-at-risk.ts';
 import { monthlyBalance } from './monthly.ts';
 
 /** Vapor that the sun drives inward out of a wet cladding. */
@@ -25,8 +25,8 @@ const TIGHT_MU = 1000;
 /** The sun shines for half of the day; of what falls on the horizontal about so much reaches a wall. Without figures, W/m². */
 const SUNLIT = 0.5;
 const ON_WALL = 0.5;
-const USUAL_SUN = 220;
-const USUAL_ABSORPTANCE = 0.6;
+const DEFAULT_SUN = 220;
+const DEFAULT_ABSORPTANCE = 0.6;
 
 /** Whether a cladding stores rain: brick, stone, stucco, thick cement. */
 function stores({ fillId, fill, thickness }: ResolvedLayer): boolean {
@@ -51,11 +51,11 @@ function compute(wall: ResolvedWall): SunDriven | null {
   if (!cladding) return null;
   const { temperature, globalHorizontal, dailyRange } = wall.site;
   const month = temperature.indexOf(Math.max(...temperature));
-  const sun = ((globalHorizontal?.[month] ?? USUAL_SUN) / SUNLIT) * ON_WALL;
+  const sun = ((globalHorizontal?.[month] ?? DEFAULT_SUN) / SUNLIT) * ON_WALL;
   const claddingTemperature =
     temperature[month]! +
-    (dailyRange?.[month] ?? USUAL_DAILY_RANGE) / Math.PI +
-    (cladding.fill!.solarAbsorptance ?? USUAL_ABSORPTANCE) * sun * wall.outerFilm;
+    (dailyRange?.[month] ?? DEFAULT_DAILY_RANGE) / Math.PI +
+    (cladding.fill!.solarAbsorptance ?? DEFAULT_ABSORPTANCE) * sun * wall.outerFilm;
   const vented = cladding.index >= wall.counted;
   const found = { cladding, vented, month, claddingTemperature };
   if (vented || cladding.index === 0) return { ...found, daily: 0, at: null };

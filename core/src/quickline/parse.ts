@@ -35,10 +35,10 @@ const UNIT = String.raw`mm|cm|mils?|m|in(?:ch(?:es)?)?\.?|"|″`;
 const UNIT_LENGTH: Record<string, number> = { mm: 1e-3, cm: 1e-2, m: 1, mil: MIL, mils: MIL };
 
 /** A bare number up to this is inches in an imperial project, above it can only be millimeters. */
-const MOST_BARE_INCHES = 24;
+const MAX_BARE_INCHES = 24;
 
 /** A bare spacing below this is inches in either system. */
-const LEAST_BARE_SPACING_MM = 50;
+const MIN_BARE_SPACING_MM = 50;
 
 const DEFAULT_GAP = 0.019;
 
@@ -140,11 +140,11 @@ function lengthOf(number: string, unit: string | undefined, bare: number): numbe
 
 function bareUnit(number: string, system: UnitSystem): number {
   if (number.includes('/')) return INCH;
-  return system === 'imperial' && valueOf(number) <= MOST_BARE_INCHES ? INCH : 1e-3;
+  return system === 'imperial' && valueOf(number) <= MAX_BARE_INCHES ? INCH : 1e-3;
 }
 
 function spacingUnit(number: string): number {
-  return valueOf(number) < LEAST_BARE_SPACING_MM ? INCH : 1e-3;
+  return valueOf(number) < MIN_BARE_SPACING_MM ? INCH : 1e-3;
 }
 
 const NOTHING = (words: string): QuickLine => ({

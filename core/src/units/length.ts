@@ -38,7 +38,7 @@ const WHOLE = new RegExp(
 );
 
 /** The longest length Eldrun takes for a part of a wall, in m. */
-export const LONGEST = 10;
+export const MAX_LENGTH = 10;
 
 /**
  * Reads a length as a builder writes it.
@@ -75,8 +75,8 @@ export function parseLength(text: string, system: UnitSystem, path = 'length'): 
   }
   if (!Number.isFinite(metres) || metres <= 0)
     throw new InputError(path, `“${text}” is not above zero`, allowed);
-  if (metres > LONGEST)
-    throw new InputError(path, `“${text}” is longer than ${LONGEST} m`, allowed);
+  if (metres > MAX_LENGTH)
+    throw new InputError(path, `“${text}” is longer than ${MAX_LENGTH} m`, allowed);
   return metres;
 }
 

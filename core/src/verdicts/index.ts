@@ -56,7 +56,7 @@ export { innerSurface } from './inner-surface.ts';
 export { layerOrder } from './layer-order.ts';
 export { gapLayer } from './cladding-gap.ts';
 export { bearable, monthlyCondensation } from './monthly-condensation.ts';
-export { addedBoards, MOST_OUTSIDE, thickenedBoard } from './outside-insulation.ts';
+export { addedBoards, MAX_OUTSIDE, thickenedBoard } from './outside-insulation.ts';
 export { retarderSide } from './retarder-side.ts';
 export { sunDriven } from './sun-driven.ts';
 export { shutInWood, VARIABLE_RETARDER, vaporTrap } from './vapor-trap.ts';

@@ -14,7 +14,7 @@ import type { Fix, FixContext, Satisfied } from './types.ts';
 import { lower } from './words.ts';
 
 /** The most insulation that is proposed outside a frame, m: beyond it other ways of building suit better. */
-export const MOST_OUTSIDE = 0.1524;
+export const MAX_OUTSIDE = 0.1524;
 
 /** The two schools of outside insulation, offered side by side where a wall has none: fibers and foam. */
 const SCHOOLS = ['mineral-wool-board-rigid', 'polyiso-foil-faced'] as const;
@@ -31,7 +31,7 @@ export function smallestOutsideInsulation(context: FixContext, satisfied: Satisf
   const board = outsideBoard(assessment.wall);
   if (board) {
     const steps = boardSteps(board.fillId!, board.fill!).filter(
-      (step) => step.total > board.thickness + 1e-6 && step.total <= MOST_OUTSIDE,
+      (step) => step.total > board.thickness + 1e-6 && step.total <= MAX_OUTSIDE,
     );
     const fix = firstOf(context, steps, satisfied, (step) =>
       thickenedBoard(assessment, board, step),
@@ -40,7 +40,7 @@ export function smallestOutsideInsulation(context: FixContext, satisfied: Satisf
   }
   if (assessment.wall.mainFrame === null) return [];
   return SCHOOLS.flatMap((id) => {
-    const steps = boardSteps(id, LIBRARY[id]!).filter(({ total }) => total <= MOST_OUTSIDE);
+    const steps = boardSteps(id, LIBRARY[id]!).filter(({ total }) => total <= MAX_OUTSIDE);
     const fix = firstOf(context, steps, satisfied, (step) => addedBoards(context, id, step));
     return fix ? [fix] : [];
   });

@@ -3,7 +3,7 @@ import { getLocation, parse as parseTolerantly, type ParseError } from 'jsonc-pa
 import { InputError } from '../errors.ts';
 
 /** The largest wall or simulation file, bytes. */
-export const LARGEST_FILE = 1024 * 1024;
+export const MAX_FILE_SIZE = 1024 * 1024;
 
 /** What is allowed where Joi's own message does not say it in the field's words. */
 function allowedBy(detail: Joi.ValidationErrorItem): { problem: string; allowed: string } {
@@ -92,7 +92,7 @@ export function check<T>(schema: Joi.Schema, value: unknown, base = ''): T {
  * @throws InputError for a text over 1 MiB or malformed JSON, with line and column
  */
 export function parseJson(text: string, allowed: string): unknown {
-  if (new TextEncoder().encode(text).length > LARGEST_FILE)
+  if (new TextEncoder().encode(text).length > MAX_FILE_SIZE)
     throw new InputError('', 'the file is too large', 'at most 1 MiB');
   try {
     return JSON.parse(text.replace(/^\uFEFF/, ''));

@@ -6,8 +6,8 @@ import { LIBRARY, MOLD_CLASSES, ROLES, type Material, type Materials } from '../
 import { check, parseJson } from './check.ts';
 import { clearFieldShare, frameOf, memberShare } from './shares.ts';
 import {
-  MOST_LAYERS,
-  MOST_PATHS,
+  MAX_LAYERS,
+  MAX_PATHS,
   WALL_FORMAT,
   WALL_VERSION,
   type Brief,
@@ -16,7 +16,7 @@ import {
   type WallFile,
 } from './types.ts';
 
-export { check, LARGEST_FILE } from './check.ts';
+export { check, MAX_FILE_SIZE } from './check.ts';
 
 const positive = Joi.number().greater(0);
 const length = positive.max(10);
@@ -294,7 +294,7 @@ const wallFields = {
   airtightness,
   exposure,
   code,
-  layers: Joi.array().items(layer).max(MOST_LAYERS).required(),
+  layers: Joi.array().items(layer).max(MAX_LAYERS).required(),
   fasteners: Joi.array()
     .items(
       Joi.object({
@@ -469,10 +469,10 @@ function checkPathCount(wall: ProjectWall): void {
     }
   let paths = 1;
   for (const frame of shares.values()) paths *= frame.size + 1;
-  if (paths > MOST_PATHS)
+  if (paths > MAX_PATHS)
     throw new InputError(
       'layers',
       `the frames make ${paths} different paths for heat`,
-      `frames that make at most ${MOST_PATHS} (let layers share a frame)`,
+      `frames that make at most ${MAX_PATHS} (let layers share a frame)`,
     );
 }

@@ -157,7 +157,7 @@ export const WALL_FORMAT = 'eldrun-wall';
 export const WALL_VERSION = 1;
 
 /** The most layers a wall may have. */
-export const MOST_LAYERS = 60;
+export const MAX_LAYERS = 60;
 
 /** The most path combinations the parallel-path method will sum over. */
-export const MOST_PATHS = 4096;
+export const MAX_PATHS = 4096;

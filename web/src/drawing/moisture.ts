@@ -35,8 +35,8 @@ export interface WetPlace {
 }
 
 /** Bands of wet planes are so high at the least, and at the wall's peak, px. */
-const THINNEST = 4;
-const THICKEST = 16;
+const MIN_BAND = 4;
+const MAX_BAND = 16;
 
 /** Planes that hold water in a month or lost it in that month, outdoors last. */
 export function wetPlaces(
@@ -59,7 +59,7 @@ export function wetPlaces(
         y: axis.y(depth),
         held,
         condensed,
-        height: THINNEST + (THICKEST - THINNEST) * Math.sqrt(held / monthly.peak),
+        height: MIN_BAND + (MAX_BAND - MIN_BAND) * Math.sqrt(held / monthly.peak),
       },
     ];
   });

@@ -13,7 +13,7 @@ export interface TemperatureScale {
 }
 
 /** How many steps a scale has, at the most. */
-const MOST_STEPS = 10;
+const MAX_STEPS = 10;
 
 /** A scale from one temperature to another, its steps round in the units of the person. */
 export function temperatureScale(a: number, b: number, units: UnitSystem): TemperatureScale {
@@ -23,7 +23,7 @@ export function temperatureScale(a: number, b: number, units: UnitSystem): Tempe
   const zero = units === 'imperial' ? -32 * FAHRENHEIT_DEGREE : 0;
   const step = [1, 2, 5, 10, 20]
     .map((size) => size * degree)
-    .find((size) => (high - low) / size <= MOST_STEPS);
+    .find((size) => (high - low) / size <= MAX_STEPS);
   const steps: number[] = [];
   if (step)
     for (let n = Math.ceil((low - zero) / step - 1e-9); zero + n * step <= high + 1e-9; n++)

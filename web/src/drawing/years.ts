@@ -3,7 +3,7 @@ import type { DepthAxis } from './axis.ts';
 
 /** Below this humidity nothing is tinted. */
 const DRY = 0.6;
-const MOST_OPACITY = 0.75;
+const MAX_OPACITY = 0.75;
 
 /** Tinted bands between the nodes of a state: the damper, the darker. */
 export function humidityBands(
@@ -16,7 +16,7 @@ export function humidityBands(
     const mean = (rh[i - 1]! + rh[i]!) / 2;
     if (mean <= DRY) continue;
     const y = axis.y(depth[i]!);
-    const opacity = Math.round(MOST_OPACITY * 20 * ((mean - DRY) / (1 - DRY)) ** 1.5) / 20;
+    const opacity = Math.round(MAX_OPACITY * 20 * ((mean - DRY) / (1 - DRY)) ** 1.5) / 20;
     const last = bands.at(-1);
     const height = axis.y(depth[i - 1]!) - y;
     // Neighbors of the same shade are one band.

@@ -30,7 +30,7 @@ interface Settled {
 const SETTLES = 500;
 
 /** Walls whose runs are kept. */
-const MOST_KEPT = 40;
+const MAX_KEPT = 40;
 
 /** What of a wall its runs depend on, and of the project. */
 function keyOf(file: WallFile, materials: object): string {
@@ -105,7 +105,7 @@ export const useJudgment = defineStore('judgment', () => {
     const mine = key.value;
     const keep = (now: Settled): void => {
       kept.set(mine, now);
-      if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
+      if (kept.size > MAX_KEPT) kept.delete(kept.keys().next().value!);
       if (key.value === mine) settled.value = { key: mine, now };
     };
     const missing = missingForRuns(whole.wall);

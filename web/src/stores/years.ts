@@ -12,7 +12,7 @@ import {
   runVerdicts,
   STRESS_SET,
   transientFor,
-  USUAL_RUN,
+  DEFAULT_RUN,
   wallFaces,
   watchedLayer,
   WEATHER_SEED,
@@ -63,7 +63,7 @@ const failed = (verdicts: readonly RunVerdict[]): RunVerdict['id'][] =>
 export const useYears = defineStore('years', () => {
   const project = useProject();
   const wall = useWall();
-  const choices = ref<RunChoices>({ ...USUAL_RUN });
+  const choices = ref<RunChoices>({ ...DEFAULT_RUN });
   const running = shallowRef<{ name: string; hours: number; of: number; since: number } | null>(
     null,
   );
@@ -377,7 +377,7 @@ export const useYears = defineStore('years', () => {
     mends.value = {};
     seeking.value = '';
     problem.value = '';
-    choices.value = { ...USUAL_RUN };
+    choices.value = { ...DEFAULT_RUN };
   }
 
   onScopeDispose(close);

@@ -5,7 +5,7 @@ import {
   CLIMATES,
   formatText,
   heatingDegreeDays,
-  LARGEST_WEATHER,
+  MAX_WEATHER_SIZE,
   parseTemperature,
   resolveSite,
   type Outdoor,
@@ -101,10 +101,10 @@ async function importFile(event: Event): Promise<void> {
   (event.target as HTMLInputElement).value = '';
   if (!file) return;
   importNotes.value = [];
-  if (file.size > LARGEST_WEATHER) {
+  if (file.size > MAX_WEATHER_SIZE) {
     notices.wrong(
       `${file.name} was not imported`,
-      `It is ${Math.round(file.size / 1048576)} MB. Allowed: at most ${LARGEST_WEATHER / 1048576} MB; one year of hours is about 1.5 MB.`,
+      `It is ${Math.round(file.size / 1048576)} MB. Allowed: at most ${MAX_WEATHER_SIZE / 1048576} MB; one year of hours is about 1.5 MB.`,
     );
     return;
   }

@@ -69,7 +69,7 @@ function setOwn(own: CodeRows): void {
   emit('change', { ...path.value, own: { ...path.value.own, ...own } });
 }
 
-const LEAST = [
+const MIN_ROWS = [
   { row: 'classThree', depth: 'shallow', label: 'Class III inside, 2×4' },
   { row: 'classThree', depth: 'deep', label: 'Class III inside, 2×6 and deeper' },
   { row: 'classTwo', depth: 'shallow', label: 'Class II and foam, 2×4' },
@@ -148,7 +148,7 @@ function setU(text: string): void {
     </p>
     <div class="pair">
       <TextField
-        v-for="{ row, depth, label } in LEAST"
+        v-for="{ row, depth, label } in MIN_ROWS"
         :key="label"
         :label="label"
         :value="shown(answer.rows[row]?.[depth])"

@@ -73,7 +73,7 @@ const flowPath = computed(() =>
 );
 
 /** A face's own scale spans at least this, so that an even face looks even, K. */
-const LEAST_RANGE = 3;
+const MIN_RANGE = 3;
 
 const faces = computed(() => {
   const { section, air } = props;
@@ -85,7 +85,7 @@ const faces = computed(() => {
   ].map(({ name, surface, y, label }) => {
     const strip = faceStrip(section, surface, air, axis.value, width.value);
     const { coldest, warmest } = strip;
-    const spare = Math.max(0, LEAST_RANGE - (warmest.temperature - coldest.temperature)) / 2;
+    const spare = Math.max(0, MIN_RANGE - (warmest.temperature - coldest.temperature)) / 2;
     const own = temperatureScale(
       coldest.temperature - spare,
       warmest.temperature + spare,

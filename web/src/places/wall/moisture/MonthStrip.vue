@@ -13,7 +13,7 @@ const bench = useBench();
 const moisture = useMoisture();
 
 /** Height of a month's water at the wall's peak, px. */
-const MOST = 18;
+const MAX_HEIGHT = 18;
 
 const months = computed(() => {
   const monthly = moisture.balance?.monthly;
@@ -28,7 +28,7 @@ const months = computed(() => {
     return {
       name,
       short: name.slice(0, 3),
-      height: monthly?.peak ? (MOST * held) / monthly.peak : 0,
+      height: monthly?.peak ? (MAX_HEIGHT * held) / monthly.peak : 0,
       atRisk: (margin !== undefined && margin < 0) || (inner !== undefined && inner < HUMID_DAY),
       label: `${name}: ${water}${margin === undefined ? '' : `, plane ${formatText('temperatureDifference', margin, project.units)} to the indoor dew point`}`,
     };

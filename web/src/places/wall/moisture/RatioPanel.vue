@@ -151,8 +151,8 @@ const smallest = computed(() => {
 });
 
 /** The thickest board the slider goes to, m. */
-const MOST = 0.25;
-const most = computed(() => Math.max(MOST, board.value?.thickness ?? 0));
+const MAX_THICKNESS = 0.25;
+const most = computed(() => Math.max(MAX_THICKNESS, board.value?.thickness ?? 0));
 
 function drag(event: Event): void {
   draft.value = Number((event.target as HTMLInputElement).value) / 1000;
