@@ -1,7 +1,7 @@
 import Joi from 'joi';
 import { InputError } from '../errors.ts';
 import type { Materials } from '../materials/index.ts';
-import { check, parseJson } from '../wall/check.ts';
+import { check, parseJson } from '../validation/index.ts';
 import { validateWall } from '../wall/schema.ts';
 import { MAX_RUN_HOURS } from './simulate.ts';
 import type { SimulationFile } from './types.ts';
