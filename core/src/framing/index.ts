@@ -1,2 +1,3 @@
+export { frameCommands, unframedCommands } from './frame-commands.ts';
 export * from './presets.ts';
-export * from './systems.ts';
+export { FRAME_SYSTEMS, type FrameSystem } from './systems.ts';
