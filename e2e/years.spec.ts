@@ -107,7 +107,7 @@ test('two years, with and without the gap: read, scrub, stop, export', async ({ 
   await expect(figures(page)).toBeVisible();
 });
 
-test('a drying test, the stress set, and a change that mends what fails', async ({ page }) => {
+test('a drying test, the stress set, and a fix for what fails', async ({ page }) => {
   test.setTimeout(240_000);
   await openCopyOfDemoWall(page, 'Mill Race house', 'Garage link, paint only');
   await page.getByRole('link', { name: 'Years' }).click();
@@ -127,7 +127,7 @@ test('a drying test, the stress set, and a change that mends what fails', async 
   await expect(page.getByText('Running:')).toBeHidden({ timeout: 120_000 });
   // Whatever failed has a change beside it; the last found is the largest.
   const failing = page.locator('[data-run-verdict][data-status="fail"]');
-  await expect(failing.last()).toContainText(/Mended:.*(retarder|board|air)/);
+  await expect(failing.last()).toContainText(/Fix:.*(retarder|board|air)/);
   await failing.last().getByRole('button', { name: 'Do it and run again' }).click();
   await expect(panel(page).getByRole('button', { name: 'Run', exact: true })).toBeVisible({
     timeout: 60_000,

@@ -20,8 +20,8 @@ import {
   type MonthlyWater,
 } from './moisture/index.ts';
 import { messageText, type Message, type UnitSystem } from './units/index.ts';
-import { verdictsOf, type Effect, type Status } from './verdicts/index.ts';
-import type { Command, WallFile } from './wall/index.ts';
+import { verdictsOf, type Status } from './verdicts/index.ts';
+import type { Command, Effect, WallFile } from './wall/index.ts';
 
 /** A result file: what Eldrun finds about a wall file. SI, unrounded; sentences in SI units. */
 export interface ResultFile {

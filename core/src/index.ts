@@ -14,7 +14,7 @@ export * from './moisture/index.ts';
 export * from './prescriptive/index.ts';
 export * from './quantities/index.ts';
 export * from './quickline/index.ts';
-export * from './schools/index.ts';
+export * from './strategies/index.ts';
 export * from './units/index.ts';
 export * from './verdicts/index.ts';
 export * from './wall/index.ts';

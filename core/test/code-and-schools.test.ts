@@ -7,7 +7,7 @@ import {
   monthlyBalance,
   R_VALUE,
   resolveWall,
-  schoolOf,
+  strategyOf,
   swapStrategy,
   verdictsOf,
   type Layer,
@@ -330,7 +330,7 @@ describe('swap of schools', () => {
     const { to, commands } = swapStrategy(file)!;
     expect(to).toBe('foam');
     const foam = validateWall(applyCommands(file, commands));
-    expect(schoolOf(resolveWall(foam))).toBe('foam');
+    expect(strategyOf(resolveWall(foam))).toBe('foam');
     expect(
       foam.layers.some((layer) => layer.kind === 'sheet' && layer.material.startsWith('variable')),
     ).toBe(false);
@@ -340,7 +340,7 @@ describe('swap of schools', () => {
     const back = swapStrategy(foam)!;
     expect(back.to).toBe('vapor-open');
     const open = validateWall(applyCommands(foam, back.commands));
-    expect(schoolOf(resolveWall(open))).toBe('vapor-open');
+    expect(strategyOf(resolveWall(open))).toBe('vapor-open');
     expect(
       open.layers.some((layer) => layer.kind === 'sheet' && layer.material.startsWith('variable')),
     ).toBe(true);

@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import {
   choicesOf,
   LIBRARY,
-  mendsToTry,
+  runFixes,
   messageText,
   resolveWall,
   runVerdicts,
@@ -59,7 +59,7 @@ describe('the demo walls by a person’s choices', () => {
     },
   );
 
-  test('more air in the gap dries a wet sheathing sooner; what mends is tried smallest first', () => {
+  test('more air in the gap dries a wet sheathing sooner; fixes are tried smallest first', () => {
     const file = all[0]!;
     const wall = resolveWall(file);
     const weather = weatherOfSite(wall.site, 5);
@@ -70,10 +70,10 @@ describe('the demo walls by a person’s choices', () => {
     const closed = hours({ gapBy: 'changes', airChanges: 0 });
     expect(hours({ gapBy: 'changes', airChanges: 100 })).toBeLessThan(closed);
     expect(hours({ gapBy: 'openings', opening: 0.01, screened: false })).toBeLessThan(closed);
-    const mends = mendsToTry(wall, { ...DEFAULT_RUN, gapBy: 'changes', airChanges: 0 });
-    expect(mends[0]!.choices).toEqual({ airChanges: 20 });
-    expect(mends.at(-1)!.commands[0]).toMatchObject({ type: 'insertLayer' });
-    const byOpenings = mendsToTry(wall, { ...DEFAULT_RUN, gapBy: 'openings', opening: 0.006 });
+    const fixes = runFixes(wall, { ...DEFAULT_RUN, gapBy: 'changes', airChanges: 0 });
+    expect(fixes[0]!.choices).toEqual({ airChanges: 20 });
+    expect(fixes.at(-1)!.commands[0]).toMatchObject({ type: 'insertLayer' });
+    const byOpenings = runFixes(wall, { ...DEFAULT_RUN, gapBy: 'openings', opening: 0.006 });
     expect(byOpenings[0]!.choices).toEqual({ opening: 0.01 });
   });
 

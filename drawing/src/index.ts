@@ -1,4 +1,4 @@
 export { hatchOf, HATCHES, INK, memberHatch, type Hatch, type HatchPattern } from './hatches.ts';
 export type * from './scene.ts';
 export { svgFile, svgMarks, svgPatterns } from './svg.ts';
-export { FIRST_MEMBER, frameMarks, layerBands, mainMember, wallSection } from './wall-section.ts';
+export { FIRST_MEMBER, frameMarks, layerBands, wallSection } from './wall-section.ts';

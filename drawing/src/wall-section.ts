@@ -1,12 +1,16 @@
-import type { ResolvedLayer, ResolvedMember, ResolvedWall } from '@eldrun/core';
+import {
+  faceDepths,
+  mainMember,
+  MEMBRANE,
+  type ResolvedLayer,
+  type ResolvedMember,
+  type ResolvedWall,
+} from '@eldrun/core';
 import { hatchOf, memberHatch } from './hatches.ts';
 import type { Mark, RectMark, Scene } from './scene.ts';
 
 /** Where the first main member stands, as a share of its spacing from the left edge. */
 export const FIRST_MEMBER = 0.28;
-
-/** Thinner than this a layer is drawn as one line, m. */
-const THIN = 0.002;
 
 /** A solid member deeper than this is crossed, as drafting marks continuous lumber, m. */
 const CROSSED = 0.025;
@@ -21,16 +25,8 @@ const STRETCH = 0.6;
 export function layerBands(
   layers: readonly { thickness: number }[],
 ): { y: number; height: number }[] {
-  let depth = 0;
-  return layers.map(({ thickness }) => {
-    depth += thickness;
-    return { y: -depth, height: thickness };
-  });
-}
-
-/** The member whose spacing the section shows: that of the main frame. */
-export function mainMember({ layers, mainFrame }: ResolvedWall): ResolvedMember | null {
-  return layers.find(({ member }) => member?.frame === mainFrame)?.member ?? null;
+  const depths = faceDepths(layers);
+  return layers.map(({ thickness }, i) => ({ y: -depths[i + 1]!, height: thickness }));
 }
 
 /** Where the first member of an offset 0 stands, m from the left end. */
@@ -121,7 +117,7 @@ function layerMarks(
     [0, at],
     [stretch, at],
   ];
-  if (height < THIN) return [{ shape: 'path', pen: 'sheet', pieces: [across(y + height / 2)] }];
+  if (height < MEMBRANE) return [{ shape: 'path', pen: 'sheet', pieces: [across(y + height / 2)] }];
   const marks: Mark[] = [
     { shape: 'rect', x: 0, y, width: stretch, height, hatch: hatchOf(layer), pen: 'outline' },
   ];

@@ -31,7 +31,7 @@ describe('the section of a wall', () => {
       if (first.shape === 'rect') {
         expect(first).toMatchObject({ x: 0, width: 0.6, height: thickness });
         expect(first.y + first.height).toBeCloseTo(y, 12);
-      } else expect(thickness).toBeLessThan(0.002);
+      } else expect(thickness).toBeLessThan(0.003);
       y -= thickness;
     });
     expect(scene.y).toBeCloseTo(y, 12);

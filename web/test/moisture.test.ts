@@ -1,15 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
-import { monthlyBalance, profileOf, resolveWall, withBrief } from '@eldrun/core';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
-import { depthAxis } from '../src/drawing/axis.ts';
 import {
   faceDepths,
   layerDepth,
-  moisturePlots,
-  stateAt,
-  wave,
-  wetPlaces,
-} from '../src/drawing/moisture.ts';
+  monthlyBalance,
+  profileOf,
+  resolveWall,
+  withBrief,
+} from '@eldrun/core';
+import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { depthAxis } from '../src/drawing/axis.ts';
+import { moisturePlots, stateAt, wave, wetPlaces } from '../src/drawing/moisture.ts';
 import { yearOption } from '../src/drawing/year-chart.ts';
 import { filmText } from '../src/labels.ts';
 
@@ -55,7 +55,7 @@ describe('traces', () => {
     const july = profileOf(paintOnly, 'cavity', paintOnly.months[6]!);
     const depth = thickness / 3;
     const at = stateAt(balance, 6, depth);
-    expect(faceDepths(balance).at(-1)).toBeCloseTo(july.points.at(-1)!.depth, 12);
+    expect(faceDepths(balance.parts).at(-1)).toBeCloseTo(july.points.at(-1)!.depth, 12);
     const i = july.points.findIndex((point) => point.depth >= depth);
     expect(at.temperature).toBeLessThan(
       Math.max(july.points[i]!.temperature, july.points[i - 1]!.temperature) + 1e-6,

@@ -1,3 +1,4 @@
+import { mainMember } from '../wall/index.ts';
 import type { Assessment, LayerAssessment } from '../assess.ts';
 import { MONTHS } from '../climate/index.ts';
 import { framedR, publishedSteel } from '../heat/index.ts';
@@ -42,7 +43,7 @@ export function explainEffectiveR(assessment: Assessment): Explanation {
   const { thermal, wall } = assessment;
   const { effective, corrections } = thermal;
   const method = METHOD[effective.method];
-  const share = wall.layers.find(({ member }) => member?.frame === wall.mainFrame)?.member?.share;
+  const share = mainMember(wall)?.share;
   return {
     title: `Effective R, by ${method.name.toLowerCase()}`,
     value: resistance(effective.r),

@@ -1,4 +1,4 @@
-import type { ResolvedWall } from '../wall/index.ts';
+import { type ResolvedWall, inMainFrame } from '../wall/index.ts';
 import type { Resistances } from './resistances.ts';
 
 /**
@@ -50,8 +50,7 @@ export function voidCorrection(wall: ResolvedWall, { fill }: Resistances, total:
   if (transmittance === 0) return 0;
   let resistance = 0;
   for (let i = 0; i < wall.counted; i++)
-    if (wall.layers[i]!.member && wall.layers[i]!.member!.frame === wall.mainFrame)
-      resistance += fill[i]!;
+    if (inMainFrame(wall, wall.layers[i]!)) resistance += fill[i]!;
   return transmittance * (resistance / total) ** 2;
 }
 

@@ -1,4 +1,4 @@
-import type { ResolvedWall } from '../wall/index.ts';
+import { type ResolvedWall, inMainFrame } from '../wall/index.ts';
 import type { Resistances } from './resistances.ts';
 
 /** A slightly ventilated air layer and how far it counts as open, 0 to 1. */
@@ -59,8 +59,7 @@ export function framePathResistance(wall: ResolvedWall, { fill, member }: Resist
 
 /** Whether the frame path crosses layer `i` in a member. */
 export function onFramePath(wall: ResolvedWall, i: number): boolean {
-  const { member } = wall.layers[i]!;
-  return member !== null && member.frame === wall.mainFrame;
+  return inMainFrame(wall, wall.layers[i]!);
 }
 
 /**

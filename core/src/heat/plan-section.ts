@@ -1,6 +1,11 @@
 import { InputError } from '../errors.ts';
 import type { PlaneSection, Rectangle } from '../conduction/index.ts';
-import type { ResolvedLayer, ResolvedMember, ResolvedWall } from '../wall/index.ts';
+import {
+  type ResolvedLayer,
+  type ResolvedMember,
+  type ResolvedWall,
+  mainFrameLayers,
+} from '../wall/index.ts';
 import type { Resistances } from './resistances.ts';
 
 /** The model's width where nothing is framed, m: the section is the same everywhere. */
@@ -114,9 +119,7 @@ export function modelWidth(wall: ResolvedWall): number {
 
 /** The first counted layer of the main frame. */
 export function mainLayer(wall: ResolvedWall): ResolvedLayer | undefined {
-  return wall.layers
-    .slice(0, wall.counted)
-    .find(({ member }) => member !== null && member.frame === wall.mainFrame);
+  return mainFrameLayers(wall).find(({ index }) => index < wall.counted);
 }
 
 function isResolved({ shape }: ResolvedMember, width: number): boolean {

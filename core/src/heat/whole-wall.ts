@@ -1,5 +1,5 @@
 import { conductivityAt } from '../materials/index.ts';
-import type { ResolvedWall } from '../wall/index.ts';
+import { type ResolvedWall, mainFrameLayers } from '../wall/index.ts';
 import { blended } from './paths.ts';
 import type { Resistances } from './resistances.ts';
 
@@ -42,11 +42,11 @@ export function wholeWallU(
 }
 
 /** How many times the clear field's C-studs the main frame has. */
-function moreStuds({ layers, counted, mainFrame }: ResolvedWall): number {
+function moreStuds(wall: ResolvedWall): number {
   let most = 1;
-  for (const { member } of layers.slice(0, counted))
-    if (member && member.frame === mainFrame && member.shape.section === 'c')
-      most = Math.max(most, member.share / member.clearShare);
+  for (const { index, member } of mainFrameLayers(wall))
+    if (index < wall.counted && member!.shape.section === 'c')
+      most = Math.max(most, member!.share / member!.clearShare);
   return most;
 }
 

@@ -1,5 +1,10 @@
 import { airSpaceResistance } from '../heat/index.ts';
-import { AIR_LAYER_VAPOR_THICKNESS, type Material, type Table } from '../materials/index.ts';
+import {
+  AIR_LAYER_VAPOR_THICKNESS,
+  type Material,
+  type Table,
+  MEMBRANE,
+} from '../materials/index.ts';
 import { AIR_PERMEABILITY } from '../units/index.ts';
 import type { ResolvedWall } from '../wall/index.ts';
 
@@ -45,9 +50,6 @@ export interface Mesh {
   /** What a material did not say and was taken for it. */
   notes: string[];
 }
-
-/** Layers thinner than this are one element, m. */
-const MEMBRANE = 0.003;
 
 /** Elements of a layer: so many growing ones in each outer third, so many even ones in the middle. */
 const GROWING = 5;

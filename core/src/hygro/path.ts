@@ -1,5 +1,5 @@
 import { isWood, LIBRARY, type Material, type Table } from '../materials/index.ts';
-import type { ResolvedLayer, ResolvedWall } from '../wall/index.ts';
+import { type ResolvedLayer, type ResolvedWall, inMainFrame } from '../wall/index.ts';
 import type { HygroPath } from './types.ts';
 
 /** Points of the table that stands for Künzel's curve. */
@@ -68,7 +68,7 @@ export function alongPath(
   const notes = new Set<string>();
   const layers = wall.layers.map((layer): ResolvedLayer => {
     const through =
-      path === 'member' && layer.member && layer.member.frame === wall.mainFrame
+      path === 'member' && layer.member && inMainFrame(wall, layer)
         ? { fill: layer.member.material, fillId: layer.member.shape.material }
         : { fill: layer.fill, fillId: layer.fillId };
     let { fill } = through;

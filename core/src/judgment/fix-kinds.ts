@@ -3,11 +3,13 @@ import {
   claddingNeeds,
   dryPermeance,
   LIBRARY,
+  MEMBRANE,
   rolesOf,
   soldStep,
   type BoardStep,
+  STANDARD,
 } from '../materials/index.ts';
-import { frameStart, leakAtFifty } from '../moisture/index.ts';
+import { leakAtFifty } from '../moisture/index.ts';
 import { measured, PERM, say, type Message } from '../units/index.ts';
 import {
   addedBoards,
@@ -16,42 +18,34 @@ import {
   layerName,
   lower,
   thickenedBoard,
-  VARIABLE_RETARDER,
   MAX_OUTSIDE,
   type FixContext,
 } from '../verdicts/index.ts';
 import {
+  frameStart,
   frameEnd,
   freeLayerId,
   outsideBoard,
   outsideBoards,
+  type Change,
   type Command,
   type ResolvedLayer,
 } from '../wall/index.ts';
 
-/** One change, and what it gives up. */
-export interface Change {
-  label: Message;
-  commands: Command[];
+/** A change, and what it gives up. */
+export interface PricedChange extends Change {
   gives: Message;
 }
 
-/** Changes of one kind, the smallest first: the first that mends is offered. */
-export type Kind = Change[];
+/** Changes of one kind, the smallest first: the first that does away with what was found is offered. */
+export type Kind = PricedChange[];
 
 /** q50 to which a leaky house is to be tested, m³/(h·m²). */
 const TESTED = 3;
 /** Class I. */
 const TIGHT = 0.1 * PERM;
-/** Layers thinner than this are membranes and coatings, m. */
-const MEMBRANE = 0.003;
 /** A gap where there is none, m. */
 const GAP = 0.019;
-
-const SCHOOLS = ['mineral-wool-board-rigid', 'polyiso-foil-faced'] as const;
-const OPEN_MEMBRANE = 'wrb-monolithic-membrane';
-const OPEN_ADHERED = 'self-adhered-permeable';
-const OPEN_BOARD = 'mineral-wool-board-rigid';
 
 /**
  * What a builder would change about a wall, the least first: a tested air barrier, the retarder inside, a thicker board
@@ -95,11 +89,11 @@ function innerRetarderKinds({ assessment }: FixContext): Kind[] {
   if (wall.mainFrame === null) return [];
   const inner = innerRetarder(assessment);
   const { layer } = inner;
-  const variable = LIBRARY[VARIABLE_RETARDER]!.thicknesses![0]!;
+  const variable = LIBRARY[STANDARD.variableRetarder]!.thicknesses![0]!;
   const kinds: Kind[] = [];
   const tight =
     layer?.source.kind === 'sheet' && (inner.class === 'I' || inner.class === 'II') ? layer : null;
-  if (tight && tight.fillId !== VARIABLE_RETARDER) {
+  if (tight && tight.fillId !== STANDARD.variableRetarder) {
     const name = lower(layerName(assessment, tight));
     const finish = tight.fill!.category === 'gypsum';
     if (finish)
@@ -122,7 +116,7 @@ function innerRetarderKinds({ assessment }: FixContext): Kind[] {
         [
           {
             label: say`Variable retarder instead of ${name}`,
-            commands: replaced(tight, VARIABLE_RETARDER, variable),
+            commands: replaced(tight, STANDARD.variableRetarder, variable),
             gives: say`Costs more, and holds back less where the house stays damp.`,
           },
         ],
@@ -141,7 +135,7 @@ function innerRetarderKinds({ assessment }: FixContext): Kind[] {
             layer: {
               id: freeLayerId(wall.file.layers),
               kind: 'sheet',
-              material: VARIABLE_RETARDER,
+              material: STANDARD.variableRetarder,
               thickness: variable,
             },
           },
@@ -174,7 +168,7 @@ const thicker = ({ total }: BoardStep, before = 0): Message =>
 function newBoards(context: FixContext, fits: (total: number) => boolean): Kind[] {
   const { wall } = context.assessment;
   if (wall.mainFrame === null || outsideBoard(wall)) return [];
-  return SCHOOLS.map((id) =>
+  return [STANDARD.fiberBoard, STANDARD.foamBoard].map((id) =>
     boardSteps(id, LIBRARY[id]!)
       .filter(({ total }) => fits(total))
       .map((step) => ({
@@ -235,10 +229,12 @@ function permeableSkin({ assessment }: FixContext): Kind {
   if (tight.length === 0) return [];
   const open = (layer: ResolvedLayer): Command[] => {
     if (layer.thickness > MEMBRANE) {
-      const step = soldStep(OPEN_BOARD, LIBRARY[OPEN_BOARD]!, layer.thickness);
-      return replaced(layer, OPEN_BOARD, step?.boards[0] ?? layer.thickness);
+      const step = soldStep(STANDARD.fiberBoard, LIBRARY[STANDARD.fiberBoard]!, layer.thickness);
+      return replaced(layer, STANDARD.fiberBoard, step?.boards[0] ?? layer.thickness);
     }
-    const membrane = /adhered|butyl/.test(layer.fillId!) ? OPEN_ADHERED : OPEN_MEMBRANE;
+    const membrane = /adhered|butyl/.test(layer.fillId!)
+      ? STANDARD.openAdheredMembrane
+      : STANDARD.openMembrane;
     return replaced(layer, membrane, LIBRARY[membrane]!.thicknesses![0]!);
   };
   return [

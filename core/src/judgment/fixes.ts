@@ -2,15 +2,10 @@ import type { Assessment } from '../assess.ts';
 import type { WeatherYear } from '../climate/index.ts';
 import type { Materials } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import {
-  fixContext,
-  MAX_OUTSIDE,
-  waterBarrier,
-  type Fix,
-  type FixContext,
-} from '../verdicts/index.ts';
+import { fixContext, MAX_OUTSIDE, waterBarrier, type FixContext } from '../verdicts/index.ts';
+import type { Fix } from '../wall/index.ts';
 import { judge, judgeWithRuns } from './judge.ts';
-import { kindsOfFixes, tooThick, type Change } from './fix-kinds.ts';
+import { kindsOfFixes, tooThick, type PricedChange } from './fix-kinds.ts';
 import { planRuns, runSteps } from './runs.ts';
 import { MOISTURE_ORDER, type Judgment, type MoistureStatus } from './types.ts';
 
@@ -87,7 +82,7 @@ export function* judgmentFixSteps(
 /** Tries a change without runs; with runs to come, it need only not fail. */
 function attempt(
   context: FixContext,
-  { label, commands, gives }: Change,
+  { label, commands, gives }: PricedChange,
   now: MoistureStatus,
   hourly: boolean,
 ): JudgmentFix | null {
@@ -100,7 +95,7 @@ function attempt(
 
 function* judgedAfter(
   context: FixContext,
-  { commands }: Change,
+  { commands }: PricedChange,
   materials: Materials,
   weather: WeatherYear,
 ): Generator<undefined, MoistureStatus> {

@@ -6,3 +6,4 @@ export * from './types.ts';
 export * from './vapor-class.ts';
 export * from './basis.ts';
 export * from './cladding.ts';
+export * from './standard.ts';

@@ -1,6 +1,6 @@
 import { dewPoint } from '../climate/index.ts';
 import { cavityFaceTemperature } from '../heat/index.ts';
-import type { ResolvedLayer, ResolvedWall } from '../wall/index.ts';
+import { type ResolvedLayer, type ResolvedWall, frameEnd } from '../wall/index.ts';
 
 /** The plane that leaking indoor air meets first: its temperature by month and its margin above the indoor dew point. */
 export interface CondensingPlane {
@@ -30,13 +30,9 @@ export function isOpenToVapor(layer: ResolvedLayer): boolean {
  * @returns the layer's index, or null without a framed layer or without such a layer
  */
 export function condensingPlaneIndex(wall: ResolvedWall): number | null {
-  let frame = -1;
-  for (let i = 0; i < wall.counted; i++) {
-    const { member } = wall.layers[i]!;
-    if (member && member.frame === wall.mainFrame) frame = i;
-  }
-  if (frame < 0) return null;
-  for (let i = frame + 1; i < wall.counted; i++) if (!isOpenToVapor(wall.layers[i]!)) return i;
+  if (wall.mainFrame === null) return null;
+  for (let i = frameEnd(wall) + 1; i < wall.counted; i++)
+    if (!isOpenToVapor(wall.layers[i]!)) return i;
   return null;
 }
 

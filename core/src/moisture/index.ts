@@ -12,3 +12,4 @@ export * from './judged-layer.ts';
 export * from './safe-humidity.ts';
 export * from './sheathing.ts';
 export * from './sun-driven.ts';
+export * from './outside-split.ts';

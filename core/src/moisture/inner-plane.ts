@@ -2,7 +2,7 @@ import { dewPoint } from '../climate/index.ts';
 import { cavityFaceTemperature } from '../heat/index.ts';
 import { AIR_PERMEABILITY } from '../units/index.ts';
 import { classOfPermeance, type VaporClass } from '../materials/index.ts';
-import type { ResolvedLayer, ResolvedWall } from '../wall/index.ts';
+import { frameStart, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
 import { dampVaporThickness } from './drying.ts';
 
 /** The plane that outdoor air and vapor meet from outside where the house is cooled: the outer face of the retarder inside. */
@@ -18,12 +18,6 @@ export interface InnerPlane {
 
 /** Monthly means closer than this to the outdoor dew point leave nothing for a humid day, K. */
 export const HUMID_DAY = 1;
-
-/** Index of the innermost layer of the main frame, or of all layers without one. */
-export function frameStart(wall: ResolvedWall): number {
-  const frame = wall.layers.findIndex(({ member }) => member && member.frame === wall.mainFrame);
-  return frame < 0 ? wall.counted : Math.min(frame, wall.counted);
-}
 
 /**
  * The tightest layer inside the frame, as tight as it stays while damp, and its outer face against the outdoor dew point.

@@ -1,6 +1,5 @@
 import { AIR_BARRIER_PERMEANCE, rolesOf, type Material } from '../materials/index.ts';
-import { frameEnd, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
-import { frameStart } from './inner-plane.ts';
+import { frameStart, frameEnd, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
 
 /** Closed-cell spray foam is at least so dense or so tight: kg/m³ (1.5 lb/ft³), μ. */
 const CLOSED_CELL = { density: 24, mu: 30 };

@@ -1,7 +1,7 @@
 import { LIBRARY } from '../materials/index.ts';
 import type { Message } from '../units/index.ts';
-import { findMaterial, freeLayerId, placeFor, type SheetLayer } from '../wall/index.ts';
-import type { Fix, FixContext, Satisfied } from './types.ts';
+import { findMaterial, insertSheet, type Fix } from '../wall/index.ts';
+import type { FixContext, Satisfied } from './types.ts';
 
 /** One more sheet of a library material, in its first size as sold, where it belongs. */
 export function addSheet(
@@ -11,13 +11,8 @@ export function addSheet(
   satisfied: Satisfied,
 ): Fix[] {
   const { file } = assessment.wall;
-  const layer: SheetLayer = {
-    id: freeLayerId(file.layers),
-    kind: 'sheet',
-    material,
-    thickness: LIBRARY[material]!.thicknesses![0]!,
-  };
-  const index = placeFor(file.layers, layer, (id) => findMaterial(id, file, materials));
-  const fix = attempt(label, [{ type: 'insertLayer', index, layer }], satisfied);
+  const thickness = LIBRARY[material]!.thicknesses![0]!;
+  const find = (id: string) => findMaterial(id, file, materials);
+  const fix = attempt(label, [insertSheet(file.layers, material, thickness, find)], satisfied);
   return fix ? [fix] : [];
 }

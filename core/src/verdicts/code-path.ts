@@ -1,7 +1,14 @@
 import { conductivityAt, dryPermeance, LIBRARY, rolesOf } from '../materials/index.ts';
 import { codeRows, type CodeAnswer, type CodePath, type CodeRows } from '../prescriptive/index.ts';
 import { INCH, R_VALUE } from '../units/index.ts';
-import { frameEnd, type Convention, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
+import {
+  frameEnd,
+  type Convention,
+  type ResolvedLayer,
+  type ResolvedWall,
+  faceDepths,
+  mainFrameLayers,
+} from '../wall/index.ts';
 
 /** The code that is compared with where a brief names none: for houses in ashrae's convention one well-known edition. */
 export function usualCode(convention: Convention): CodePath {
@@ -40,11 +47,8 @@ export function governs({ edition, zone, unsure }: CodeAnswer, code: 'IRC' | 'IE
 }
 
 /** Whether the main frame counts as 2×4, or as deeper. */
-export function isShallow({ layers, mainFrame }: ResolvedWall): boolean {
-  const depth = layers
-    .filter(({ member }) => member && member.frame === mainFrame)
-    .reduce((sum, { thickness }) => sum + thickness, 0);
-  return depth <= SHALLOW;
+export function isShallow(wall: ResolvedWall): boolean {
+  return faceDepths(mainFrameLayers(wall)).at(-1)! <= SHALLOW;
 }
 
 /** R of a layer as it is rated: by its label, else at 24 °C mean, m²K/W. */

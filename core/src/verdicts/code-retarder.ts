@@ -1,9 +1,9 @@
 import type { LayerAssessment } from '../assess.ts';
-import { vaporClass, wetPermeance, type VaporClass } from '../materials/index.ts';
-import { frameStart } from '../moisture/index.ts';
+import { vaporClass, wetPermeance, type VaporClass, STANDARD } from '../materials/index.ts';
+
 import type { CodeRows } from '../prescriptive/index.ts';
 import { measured, PERM, R_VALUE, say, type Message } from '../units/index.ts';
-import type { ResolvedLayer } from '../wall/index.ts';
+import { frameStart, type ResolvedLayer } from '../wall/index.ts';
 import { addSheet } from './add-sheet.ts';
 import {
   codeSituation,
@@ -15,7 +15,6 @@ import {
 } from './code-path.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
 import type { LayerRule } from './types.ts';
-import { VARIABLE_RETARDER } from './vapor-trap.ts';
 import { layerName } from './words.ts';
 
 /** Class III by dry cup. */
@@ -210,7 +209,7 @@ export const codeRetarder: LayerRule = {
       ...(inner.class === 'III' || inner.class === 'open'
         ? addSheet(
             context,
-            VARIABLE_RETARDER,
+            STANDARD.variableRetarder,
             say`Add a variable vapor retarder inside the frame`,
             met,
           )

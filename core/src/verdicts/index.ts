@@ -7,7 +7,7 @@ import {
 } from '../assess.ts';
 import { InputError } from '../errors.ts';
 import type { Materials } from '../materials/index.ts';
-import { applyCommands, type Command } from '../wall/index.ts';
+import { applyCommands, type Command, type Effect } from '../wall/index.ts';
 import { airBarrier } from './air-barrier.ts';
 import { codeInsulation } from './code-insulation.ts';
 import { codeRetarder } from './code-retarder.ts';
@@ -29,7 +29,6 @@ import { steelFrame } from './steel-frame.ts';
 import { thicknessLimit } from './thickness-limit.ts';
 import {
   STATUS_ORDER,
-  type Effect,
   type Finding,
   type FixContext,
   type Rule,
@@ -39,15 +38,7 @@ import {
 import { vaporTrap } from './vapor-trap.ts';
 import { waterBarrier } from './water-barrier.ts';
 
-export {
-  STATUS_ORDER,
-  type Effect,
-  type Finding,
-  type Fix,
-  type FixContext,
-  type Status,
-  type Verdict,
-} from './types.ts';
+export { STATUS_ORDER, type Finding, type FixContext, type Status, type Verdict } from './types.ts';
 export { usualCode } from './code-path.ts';
 export { airBarrier, isAirBarrier } from './air-barrier.ts';
 export { codeSituation, type CodeSituation } from './code-path.ts';
@@ -59,7 +50,7 @@ export { bearable, monthlyCondensation } from './monthly-condensation.ts';
 export { addedBoards, MAX_OUTSIDE, thickenedBoard } from './outside-insulation.ts';
 export { retarderSide } from './retarder-side.ts';
 export { sunDriven } from './sun-driven.ts';
-export { shutInWood, VARIABLE_RETARDER, vaporTrap } from './vapor-trap.ts';
+export { shutInWood, vaporTrap } from './vapor-trap.ts';
 export { waterBarrier } from './water-barrier.ts';
 export { layerName, lower } from './words.ts';
 

@@ -1,12 +1,11 @@
 import type { LayerAssessment } from '../assess.ts';
-import { rolesOf } from '../materials/index.ts';
+import { rolesOf, STANDARD } from '../materials/index.ts';
 import { monthlyBalance, type WetPlane } from '../moisture/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import type { ResolvedLayer } from '../wall/index.ts';
+import { type ResolvedLayer, type Fix, frameStart } from '../wall/index.ts';
 import { addSheet } from './add-sheet.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
-import type { Fix, FixContext, LayerRule } from './types.ts';
-import { VARIABLE_RETARDER } from './vapor-trap.ts';
+import type { FixContext, LayerRule } from './types.ts';
 import { layerName, lower, monthName } from './words.ts';
 
 /** How much water a plane may hold (DIN 4108-3:2018, 5.2.1): wood by mass, else by area, kg/m². */
@@ -111,13 +110,17 @@ export function addRetarder(
   context: FixContext,
   mended: (after: LayerAssessment) => boolean,
 ): Fix[] {
-  const { layers, mainFrame } = context.assessment.wall;
-  const frame = layers.findIndex(({ member }) => member && member.frame === mainFrame);
-  const controlled = layers
-    .slice(0, Math.max(0, frame))
+  const { wall } = context.assessment;
+  const controlled = wall.layers
+    .slice(0, frameStart(wall))
     .some(({ fillId, fill }) => fillId && fill && rolesOf(fillId, fill)[0] === 'vapor-control');
-  if (frame < 0 || controlled) return [];
-  return addSheet(context, VARIABLE_RETARDER, say`Add a variable vapor retarder inside the frame`, {
-    layers: mended,
-  });
+  if (wall.mainFrame === null || controlled) return [];
+  return addSheet(
+    context,
+    STANDARD.variableRetarder,
+    say`Add a variable vapor retarder inside the frame`,
+    {
+      layers: mended,
+    },
+  );
 }

@@ -1,27 +1,29 @@
 import type { Assessment } from '../assess.ts';
-import { boardSteps, LIBRARY, type BoardStep } from '../materials/index.ts';
+import { boardSteps, LIBRARY, STANDARD, type BoardStep } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
 import {
   findMaterial,
+  insertSheet,
   freeLayerId,
   outsideBoard,
-  placeFor,
+  type Change,
   type Command,
   type ResolvedLayer,
   type SheetLayer,
+  type Fix,
 } from '../wall/index.ts';
-import type { Fix, FixContext, Satisfied } from './types.ts';
+import type { FixContext, Satisfied } from './types.ts';
 import { lower } from './words.ts';
 
 /** The most insulation that is proposed outside a frame, m: beyond it other ways of building suit better. */
 export const MAX_OUTSIDE = 0.1524;
 
-/** The two schools of outside insulation, offered side by side where a wall has none: fibers and foam. */
-const SCHOOLS = ['mineral-wool-board-rigid', 'polyiso-foil-faced'] as const;
+/** Offered side by side where a wall has no board outside: fibers and foam. */
+const BOARDS = [STANDARD.fiberBoard, STANDARD.foamBoard];
 
 /**
  * The smallest step of outside insulation, in boards as sold, after which a wall satisfies a condition: more of the
- * board it has, or, where it has none, a new one of either school.
+ * board it has, or, where it has none, a new one of fibers or of foam.
  *
  * @param satisfied asked of the wall after a step; what holds of one thickness holds of all beyond it
  * @returns fixes, at most one for each material; empty where even the thickest does not do
@@ -39,7 +41,7 @@ export function smallestOutsideInsulation(context: FixContext, satisfied: Satisf
     return fix ? [fix] : [];
   }
   if (assessment.wall.mainFrame === null) return [];
-  return SCHOOLS.flatMap((id) => {
+  return BOARDS.flatMap((id) => {
     const steps = boardSteps(id, LIBRARY[id]!).filter(({ total }) => total <= MAX_OUTSIDE);
     const fix = firstOf(context, steps, satisfied, (step) => addedBoards(context, id, step));
     return fix ? [fix] : [];
@@ -50,7 +52,7 @@ function firstOf(
   context: FixContext,
   steps: BoardStep[],
   satisfied: Satisfied,
-  change: (step: BoardStep) => { label: Message; commands: Command[] },
+  change: (step: BoardStep) => Change,
 ): Fix | null {
   for (const step of steps.slice(firstThatHolds(context, steps, satisfied, change))) {
     const { label, commands } = change(step);
@@ -111,10 +113,9 @@ export function addedBoards(
   let layers = assessment.wall.file.layers;
   const find = (id: string) => findMaterial(id, assessment.wall.file, materials);
   const commands: Command[] = boards.map((thickness) => {
-    const layer: SheetLayer = { id: freeLayerId(layers), kind: 'sheet', material, thickness };
-    const index = placeFor(layers, layer, find);
-    layers = layers.toSpliced(index, 0, layer);
-    return { type: 'insertLayer', index, layer };
+    const command = insertSheet(layers, material, thickness, find);
+    layers = layers.toSpliced(command.index, 0, command.layer);
+    return command;
   });
   const name = find(material)!.name.split(',')[0]!;
   return { label: say`Add ${sizes(boards)} ${lower(name)} outside`, commands };

@@ -1,9 +1,9 @@
-import { LIBRARY } from '../materials/index.ts';
+import type { Fix } from '../wall/index.ts';
+import { LIBRARY, STANDARD } from '../materials/index.ts';
 import { HUMID_DAY, innerPlaneOf } from '../moisture/index.ts';
 import { measured, say } from '../units/index.ts';
 import type { LayerAssessment } from '../assess.ts';
-import type { Fix, FixContext, LayerRule } from './types.ts';
-import { VARIABLE_RETARDER } from './vapor-trap.ts';
+import type { FixContext, LayerRule } from './types.ts';
 import { layerName, lower, monthName } from './words.ts';
 
 /** Monthly means closer than this to the outdoor dew point leave nothing for a humid week, K. */
@@ -87,11 +87,11 @@ function makeVariable({ assessment, attempt }: FixContext): Fix[] {
   const fix = attempt(
     say`Variable retarder instead of ${lower(layerName(assessment, layer))}`,
     [
-      { type: 'setFill', id: layer.id, fill: VARIABLE_RETARDER },
+      { type: 'setFill', id: layer.id, fill: STANDARD.variableRetarder },
       {
         type: 'setThickness',
         id: layer.id,
-        thickness: LIBRARY[VARIABLE_RETARDER]!.thicknesses![0]!,
+        thickness: LIBRARY[STANDARD.variableRetarder]!.thicknesses![0]!,
       },
     ],
     { layers: onWarmSide },

@@ -1,8 +1,8 @@
 import { innerPlaneOf, sunDrivenOf } from '../moisture/index.ts';
 import { measured, say } from '../units/index.ts';
-import { freeLayerId, type Command } from '../wall/index.ts';
+import { freeLayerId, type Command, type Fix } from '../wall/index.ts';
 import type { LayerAssessment } from '../assess.ts';
-import type { Fix, FixContext, LayerRule } from './types.ts';
+import type { FixContext, LayerRule } from './types.ts';
 import { layerName, lower, monthName } from './words.ts';
 
 /** Less than this a day is no matter, kg/(m²·d). */

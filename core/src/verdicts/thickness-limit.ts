@@ -1,7 +1,8 @@
+import type { Fix } from '../wall/index.ts';
 import { isInsulation } from '../materials/index.ts';
 import { measured, say } from '../units/index.ts';
 import type { LayerAssessment } from '../assess.ts';
-import type { Fix, LayerRule } from './types.ts';
+import type { LayerRule } from './types.ts';
 import { layerName, lower } from './words.ts';
 
 const fits = ({ quantities, wall }: LayerAssessment): boolean =>

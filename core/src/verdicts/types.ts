@@ -1,29 +1,12 @@
 import type { Assessment, LayerAssessment } from '../assess.ts';
 import type { Materials } from '../materials/index.ts';
 import type { Message } from '../units/index.ts';
-import type { Command } from '../wall/index.ts';
+import type { Command, Fix } from '../wall/index.ts';
 
 export type Status = 'fail' | 'caution' | 'info' | 'pass';
 
 /** Worst first. */
 export const STATUS_ORDER: readonly Status[] = ['fail', 'caution', 'info', 'pass'];
-
-/** The deciding figures after a fix: m²K/W, share, m, K, USD/m², kg/m². */
-export interface Effect {
-  effectiveR: number;
-  framingLoss: number;
-  thickness: number;
-  worstMargin: number | null;
-  cost: number;
-  carbon: number;
-}
-
-/** A change that mends what a verdict found, computed and checked. */
-export interface Fix {
-  label: Message;
-  commands: Command[];
-  effect: Effect;
-}
 
 export interface Finding {
   status: Status;

@@ -1,4 +1,4 @@
-import { LIBRARY } from '../materials/index.ts';
+import { LIBRARY, STANDARD } from '../materials/index.ts';
 import { dryingOf, isWooden, type Drying } from '../moisture/index.ts';
 import { AIR_PERMEABILITY, measured, PERM, say, type Message } from '../units/index.ts';
 import type { ResolvedLayer } from '../wall/index.ts';
@@ -11,7 +11,6 @@ const CLASS_II = 1.0 * PERM;
 const CLASS_I = 0.1 * PERM;
 
 /** What replaces a fixed retarder on the inside so that the wall can dry inward: the library's widest-ranging membrane. */
-export const VARIABLE_RETARDER = 'variable-membrane-high-range';
 
 /** Vapor permeance of a layer at its most open, as it is when it would have to let a wet wall dry. */
 function openPermeance(layer: ResolvedLayer): number {
@@ -108,10 +107,12 @@ export const vaporTrap: LayerRule = {
 
   fixes({ assessment, attempt }) {
     const { inside } = worstTrap(assessment)!;
-    if (inside.source.kind !== 'sheet' || inside.fillId === VARIABLE_RETARDER) return [];
+    if (inside.source.kind !== 'sheet' || inside.fillId === STANDARD.variableRetarder) return [];
     const finish = inside.fill!.category === 'gypsum';
-    const material = finish ? 'gypsum-board' : VARIABLE_RETARDER;
-    const thickness = finish ? inside.thickness : LIBRARY[VARIABLE_RETARDER]!.thicknesses![0]!;
+    const material = finish ? 'gypsum-board' : STANDARD.variableRetarder;
+    const thickness = finish
+      ? inside.thickness
+      : LIBRARY[STANDARD.variableRetarder]!.thicknesses![0]!;
     const fix = attempt(
       finish
         ? say`Plain gypsum board instead of ${lower(layerName(assessment, inside))}`

@@ -1,19 +1,17 @@
-import { claddingNeeds, rolesOf } from '../materials/index.ts';
+import { claddingNeeds, rolesOf, STANDARD } from '../materials/index.ts';
 import { say } from '../units/index.ts';
-import type { ResolvedLayer } from '../wall/index.ts';
+import { type ResolvedLayer, type Fix, frameEnd } from '../wall/index.ts';
 import type { LayerAssessment } from '../assess.ts';
 import { addSheet } from './add-sheet.ts';
-import type { Fix, FixContext, LayerRule } from './types.ts';
+import type { FixContext, LayerRule } from './types.ts';
 import { layerName } from './words.ts';
 
 /** The membrane a missing control layer is mended with: vapor-open, so that it takes nothing from drying. */
-const MEMBRANE = 'wrb-monolithic-membrane';
+const BARRIER = STANDARD.openMembrane;
 
 /** Layers outside the frame that can be the water-resistive barrier; without a frame, any layer can. */
 function waterBarriers({ wall }: LayerAssessment): ResolvedLayer[] {
-  let frame = -1;
-  for (const layer of wall.layers)
-    if (layer.member && layer.member.frame === wall.mainFrame) frame = layer.index;
+  const frame = frameEnd(wall);
   return wall.layers.filter(
     (layer) =>
       layer.index > frame && layer.fill && rolesOf(layer.fillId!, layer.fill).includes('wrb'),
@@ -58,7 +56,7 @@ export const waterBarrier: LayerRule = {
 
 /** A vapor-open membrane where it belongs: at the sheathing. */
 export function addMembrane(context: FixContext): Fix[] {
-  return addSheet(context, MEMBRANE, say`Add a vapor-open membrane at the sheathing`, {
+  return addSheet(context, BARRIER, say`Add a vapor-open membrane at the sheathing`, {
     layers: (after) => waterBarriers(after).length > 0,
   });
 }

@@ -1,7 +1,7 @@
 import { fractionAtSpacing, widerSpacing } from '../framing/index.ts';
 import { measured, say } from '../units/index.ts';
-import { frameOf, type Command, type FramedLayer, type Layer } from '../wall/index.ts';
-import type { Fix, FixContext } from './types.ts';
+import { frameOf, type Command, type FramedLayer, type Layer, type Fix } from '../wall/index.ts';
+import type { FixContext } from './types.ts';
 
 /** The framed layers of the main frame. */
 export function mainLayers(layers: readonly Layer[], main: string | null): FramedLayer[] {

@@ -1,10 +1,6 @@
 import { rolesOf } from '../materials/index.ts';
+import { frameEnd } from './main-frame.ts';
 import type { ResolvedLayer, ResolvedWall } from './resolve.ts';
-
-/** Index of the outermost layer of the main frame, or −1 without one. */
-export function frameEnd({ layers, mainFrame }: ResolvedWall): number {
-  return layers.findLastIndex(({ member }) => member && member.frame === mainFrame);
-}
 
 /** Boards that are there to insulate outside the main frame, of the layers that count, indoors first. */
 export function outsideBoards(wall: ResolvedWall): ResolvedLayer[] {

@@ -1,24 +1,14 @@
 import {
   dewPoint,
+  faceDepths,
   FAHRENHEIT_DEGREE,
+  layerDepth,
   type FaceYear,
   type MonthlyBalance,
   type ResolvedWall,
   type UnitSystem,
 } from '@eldrun/core';
 import type { DepthAxis } from './axis.ts';
-
-/** Depths of the faces of the parts from the inner surface, m. */
-export function faceDepths({ parts }: MonthlyBalance): number[] {
-  const depths = [0];
-  for (const { thickness } of parts) depths.push(depths.at(-1)! + thickness);
-  return depths;
-}
-
-/** Depth of a layer's inner face, m. */
-export function layerDepth(wall: ResolvedWall, index: number): number {
-  return wall.layers.slice(0, index).reduce((sum, { thickness }) => sum + thickness, 0);
-}
 
 /** A wet plane in one month. */
 export interface WetPlace {
@@ -127,7 +117,7 @@ export function moisturePlots(
   system: UnitSystem,
 ): { temperature: DepthPlot; vapor: DepthPlot } {
   const { year } = balance;
-  const depths = faceDepths(balance);
+  const depths = faceDepths(balance.parts);
   const temperatures = monthOf(year.temperatures, year, month);
   const pressures = monthOf(year.pressures, year, month);
   const imperial = system === 'imperial';
@@ -167,7 +157,7 @@ export function stateAt(
   depth: number,
 ): { temperature: number; dewPoint: number; pressure: number; saturation: number } {
   const { year } = balance;
-  const depths = faceDepths(balance);
+  const depths = faceDepths(balance.parts);
   let i = 1;
   while (i < depths.length - 1 && depths[i]! < depth) i++;
   const t = Math.min(1, Math.max(0, (depth - depths[i - 1]!) / (depths[i]! - depths[i - 1]!)));

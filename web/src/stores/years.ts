@@ -4,11 +4,12 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import {
   applyCommands,
   choicesOf,
+  findRunFixes,
   findMaterial,
-  mendsToTry,
   messageText,
   nameOf,
   resolveWall,
+  runFixes,
   runVerdicts,
   STRESS_SET,
   transientFor,
@@ -20,7 +21,7 @@ import {
   WET_START,
   withBrief,
   type Command,
-  type Mend,
+  type RunFix,
   type RunChoices,
   type RunVerdict,
   type SimulationFile,
@@ -56,9 +57,6 @@ export interface StressLine {
   problem: string;
 }
 
-const failed = (verdicts: readonly RunVerdict[]): RunVerdict['id'][] =>
-  verdicts.filter(({ status }) => status === 'fail').map(({ id }) => id);
-
 /** The hourly simulation of the open wall: its set-up, its runs, and the day that is looked at. */
 export const useYears = defineStore('years', () => {
   const project = useProject();
@@ -77,9 +75,9 @@ export const useYears = defineStore('years', () => {
   const chosenFace = ref<number | null>(null);
   const stress = shallowRef<StressLine[]>([]);
   const stressing = ref(false);
-  /** What is being tried, and by verdict what was found to mend the current run. */
+  /** What is being tried, and by verdict what was found to do away with it. */
   const seeking = ref('');
-  const mends = shallowRef<Partial<Record<RunVerdict['id'], Mend>>>({});
+  const fixes = shallowRef<Partial<Record<RunVerdict['id'], RunFix>>>({});
   let active: YearsRun[] = [];
   let stopping = false;
 
@@ -187,7 +185,7 @@ export const useYears = defineStore('years', () => {
     };
     running.value = { name, hours: 0, of: file.transient.hours, since: performance.now() };
     if (into === 'current') {
-      mends.value = {};
+      fixes.value = {};
       if (current.value?.result) other.value = current.value;
     }
     const worker = new YearsRun();
@@ -241,37 +239,31 @@ export const useYears = defineStore('years', () => {
     }
   }
 
-  /**
-   * For each verdict that fails the smallest change that mends it and lets no other fail: each is run for the same years,
-   * one after the other.
-   */
-  async function findMends(): Promise<void> {
+  /** Looks for the smallest changes that do away with what fails: each is run for the same years, one after the other. */
+  async function findFixes(): Promise<void> {
     const of = current.value;
     if (!of || busy.value || !fresh.value) return;
     seeking.value = 'looking…';
     problem.value = '';
-    mends.value = {};
+    fixes.value = {};
     stopping = false;
     const asRun = choicesOf(of.file.transient, choices.value);
-    const failing = failed(of.verdicts);
-    const open = new Set(failing);
     try {
-      for (const one of mendsToTry(resolved.value!, asRun, project.ownMaterials)) {
-        if (stopping || open.size === 0) break;
-        seeking.value = messageText(one.label, project.units);
-        const file = fileOf({ ...asRun, ...one.choices }, one.commands)!;
-        const result = await quietly(file);
-        if (result.problem) continue;
-        const still = failed(runVerdicts(result, file, of.layerName));
-        if (still.some((id) => !failing.includes(id))) continue;
-        for (const id of failing.filter((name) => open.has(name) && !still.includes(name))) {
-          mends.value = { ...mends.value, [id]: one };
-          open.delete(id);
-        }
-      }
-      if (open.size > 0 && !stopping)
+      const open = await findRunFixes({
+        verdicts: of.verdicts,
+        changes: runFixes(resolved.value!, asRun, project.ownMaterials),
+        run: async ({ label, commands, choices: changed }) => {
+          seeking.value = messageText(label, project.units);
+          const file = fileOf({ ...asRun, ...changed }, commands)!;
+          const result = await quietly(file);
+          return result.problem ? null : runVerdicts(result, file, of.layerName);
+        },
+        found: (id, fix) => (fixes.value = { ...fixes.value, [id]: fix }),
+        stopped: () => stopping,
+      });
+      if (open.length > 0 && !stopping)
         problem.value =
-          'none of the changes tried mends all of it: more air in the gap, a variable retarder, four sizes of outside insulation.';
+          'none of the changes tried does away with all of it: more air in the gap, a variable retarder, four sizes of outside insulation.';
     } catch (error) {
       problem.value = (error as Error).message;
     }
@@ -374,7 +366,7 @@ export const useYears = defineStore('years', () => {
     other.value = null;
     chosenFace.value = null;
     stress.value = [];
-    mends.value = {};
+    fixes.value = {};
     seeking.value = '';
     problem.value = '';
     choices.value = { ...DEFAULT_RUN };
@@ -399,8 +391,8 @@ export const useYears = defineStore('years', () => {
     stressing,
     watched,
     seeking,
-    mends,
-    findMends,
+    fixes,
+    findFixes,
     run,
     runFile,
     layOver,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { VueDraggable, type SortableEvent } from 'vue-draggable-plus';
-import { formatText, placementProblem, type Command, type Layer } from '@eldrun/core';
+import { faceDepths, formatText, placementProblem, type Command, type Layer } from '@eldrun/core';
 import type { DepthAxis } from '../../drawing/axis.ts';
 import { layerTitle } from '../../labels.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -37,14 +37,14 @@ const title = (layer: Layer): string => layerTitle(layer, wall.material, project
 const rows = computed(() => {
   const { assessment } = wall;
   const found = new Map<string, { number: number; figures: string; depth: number }>();
-  let depth = 0;
-  (wall.document?.layers ?? []).forEach(({ id, thickness }, i) => {
+  const all = wall.document?.layers ?? [];
+  const depths = faceDepths(all);
+  all.forEach(({ id, thickness }, i) => {
     found.set(id, {
       number: i + 1,
       figures: assessment ? layerFigures(assessment, i, bench.profile, project.units) : '',
-      depth: depth + thickness / 2,
+      depth: depths[i]! + thickness / 2,
     });
-    depth += thickness;
   });
   return found;
 });

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
 import {
+  mainMember,
   formatText,
   saturationPressure,
   type Conditions,
   type ResolvedWall,
   type UnitSystem,
 } from '@eldrun/core';
-import { frameMarks, mainMember, wallSection } from '@eldrun/drawing';
+import { frameMarks, wallSection } from '@eldrun/drawing';
 import { breakLine, type DepthAxis } from '../../drawing/axis.ts';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 import type { Lens } from './lens.ts';

@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
 import {
   explainPoint,
+  faceDepths,
   formatText,
   profileAt,
   type Explanation,
@@ -38,11 +39,7 @@ const axis = computed(() => props.frame.axis);
 const wall = computed(() => props.frame.assessment.wall);
 
 /** Depths of the faces of the layers that count, indoors first. */
-const faces = computed(() => {
-  let depth = 0;
-  const counted = wall.value.layers.slice(0, wall.value.counted);
-  return [0, ...counted.map(({ thickness }) => (depth += thickness))];
-});
+const faces = computed(() => faceDepths(wall.value.layers.slice(0, wall.value.counted)));
 const counted = computed(() => faces.value.at(-1)!);
 
 const plane = computed(() => {

@@ -10,8 +10,7 @@ import {
   watch,
 } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { InputError, type Command } from '@eldrun/core';
-import { mainMember } from '@eldrun/drawing';
+import { mainMember, InputError, type Command } from '@eldrun/core';
 import { ApiProblem } from '../../api.ts';
 import { depthAxis } from '../../drawing/axis.ts';
 import { useNotices } from '../../notices.ts';

@@ -4,6 +4,7 @@ import {
   conductivityAt,
   format,
   formatText,
+  MEMBRANE,
   type LayerAssessment,
   type Profile,
   type ResolvedMember,
@@ -12,9 +13,6 @@ import {
 
 /** Mean temperature at which insulation is rated, °C. */
 const RATED_AT = 24;
-
-/** Thinner than this a layer has no R worth a word, m. */
-const MEMBRANE = 0.002;
 
 /** What a member is called beside its R. */
 function memberWord({ shape, material: { category } }: ResolvedMember): string {
@@ -56,5 +54,6 @@ export function layerFigures(
       ? `${r} cold (${warm.slice(2)} at ${formatText('temperature', RATED_AT, units)})`
       : r;
   const stated = basis === 'design' ? cold : `${r} (${basis})`;
+  // A membrane or a coating has no R worth a word.
   return layer.thickness < MEMBRANE ? vapor : `${stated} · ${vapor}`;
 }

@@ -5,10 +5,11 @@ import {
   formatText,
   HUMID_DAY,
   innerPlaneOf,
+  layerDepth,
   type DryingWay,
   type MonthlyBalance,
 } from '@eldrun/core';
-import { layerDepth, wave, wetPlaces } from '../../../drawing/moisture.ts';
+import { wave, wetPlaces } from '../../../drawing/moisture.ts';
 import { CLASS_NAMES, filmText } from '../../../labels.ts';
 import type { WallFrame } from '../frame.ts';
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { formatText, MONTHS, type MonthlyBalance } from '@eldrun/core';
-import { faceDepths, layerDepth, moisturePlots, stateAt } from '../../../drawing/moisture.ts';
+import { faceDepths, formatText, layerDepth, MONTHS, type MonthlyBalance } from '@eldrun/core';
+import { moisturePlots, stateAt } from '../../../drawing/moisture.ts';
 import { layerTitle } from '../../../labels.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
 import DepthReading from '../DepthReading.vue';
@@ -19,7 +19,7 @@ const GAP = 22;
 const LEFT = 12;
 
 const half = computed(() => Math.max(40, (width.value - LEFT - GAP - 8) / 2));
-const counted = computed(() => faceDepths(props.balance).at(-1)!);
+const counted = computed(() => faceDepths(props.balance.parts).at(-1)!);
 const plots = computed(() =>
   moisturePlots(props.balance, axis.value, props.month, half.value, props.frame.units),
 );

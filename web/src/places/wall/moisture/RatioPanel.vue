@@ -1,24 +1,18 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import {
-  assessLayers,
-  boardSteps,
-  coldestMonth,
-  condensingPlaneIndex,
+  applyCommands,
+  boardCommands,
   formatText,
-  freeLayerId,
   LIBRARY,
   outsideBoard,
-  outsideShare,
-  placeFor,
-  resistancesAround,
-  smallestThickness,
-  soldStep,
-  threeColdestMonths,
+  outsideSplit,
+  resolveWall,
+  smallestBoard,
+  SPLIT_CONDITIONS,
+  STANDARD,
   type Command,
-  type Conditions,
   type ResolvedWall,
-  type SheetLayer,
 } from '@eldrun/core';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import { useProject } from '../../../stores/project.ts';
@@ -29,16 +23,16 @@ const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const project = useProject();
 const wall = useWall();
 
-const MONTH_SETS: Record<string, { label: string; of: (wall: ResolvedWall) => Conditions[] }> = {
-  coldest: { label: 'Coldest month', of: coldestMonth },
-  three: { label: 'Three coldest months', of: threeColdestMonths },
-  design: { label: 'Design day', of: (resolved: ResolvedWall) => [resolved.design] },
+const LABELS: Record<string, string> = {
+  coldest: 'Coldest month',
+  three: 'Three coldest months',
+  design: 'Design day',
 };
 
 const months = ref<string>('coldest');
 const margin = ref(0);
 /** What is added where there is no board outside yet. */
-const chosen = ref('mineral-wool-board-rigid');
+const chosen = ref<string>(STANDARD.fiberBoard);
 /** The thickness under the hand, m; null while nothing is dragged. */
 const draft = ref<number | null>(null);
 watch(
@@ -46,7 +40,7 @@ watch(
   () => (draft.value = null),
 );
 
-const SET_OPTIONS = Object.entries(MONTH_SETS).map(([value, { label }]) => ({ value, label }));
+const SET_OPTIONS = Object.entries(LABELS).map(([value, label]) => ({ value, label }));
 const MARGINS = computed(() =>
   [0, 1, 2, 3].map((value) => ({
     value,
@@ -59,38 +53,12 @@ const BOARDS = Object.entries(LIBRARY)
 
 const board = computed(() => wall.assessment && outsideBoard(wall.assessment.wall));
 
-/** A wall with the outside board at a thickness: the one it has, or one added where it belongs. */
-function withBoard(thickness: number): { id: string; commands: Command[] } {
-  if (board.value)
-    return {
-      id: board.value.id,
-      commands: [{ type: 'setThickness', id: board.value.id, thickness }],
-    };
-  const { layers } = wall.document!;
-  const layer: SheetLayer = {
-    id: freeLayerId(layers),
-    kind: 'sheet',
-    material: chosen.value,
-    thickness,
-  };
-  const index = placeFor(layers, layer, wall.material);
-  return { id: layer.id, commands: [{ type: 'insertLayer', index, layer }] };
-}
-
-function fileWith(thickness: number) {
-  const { commands } = withBoard(thickness);
-  const [command] = commands;
-  const file = wall.file!;
-  return {
-    ...file,
-    layers:
-      command!.type === 'insertLayer'
-        ? file.layers.toSpliced(command.index, 0, command.layer)
-        : file.layers.map((layer) =>
-            layer.id === board.value!.id ? { ...layer, thickness } : layer,
-          ),
-  };
-}
+/** The board that is meant: the wall's, or the one to add. */
+const choice = computed(() =>
+  wall.assessment
+    ? { wall: wall.assessment.wall, material: chosen.value, materials: project.ownMaterials }
+    : null,
+);
 
 const thickness = computed(() => draft.value ?? board.value?.thickness ?? 0);
 
@@ -98,57 +66,32 @@ const thicknessText = computed(() =>
   thickness.value === 0 ? 'none' : formatText('length', thickness.value, project.units),
 );
 
-const assessed = computed(() => {
-  if (!wall.assessment) return null;
-  return draft.value === null || draft.value === 0
-    ? wall.assessment
-    : assessLayers(fileWith(draft.value), project.ownMaterials);
+/** The wall as it would be with the board that is under the hand. */
+const shown = computed<ResolvedWall | null>(() => {
+  if (!choice.value || draft.value === null || draft.value === 0) return choice.value?.wall ?? null;
+  const commands = boardCommands(choice.value, [draft.value]);
+  return resolveWall(applyCommands(wall.file!, commands), project.ownMaterials);
 });
 
-/** Of the conditions chosen, those that ask for the largest share. */
-const hardest = computed<Conditions | null>(() => {
-  if (!assessed.value) return null;
-  const resolved = assessed.value.wall;
-  return MONTH_SETS[months.value]!.of(resolved).toSorted(
-    (a, b) =>
-      (outsideShare(resolved, b, margin.value)?.needed ?? 0) -
-      (outsideShare(resolved, a, margin.value)?.needed ?? 0),
-  )[0]!;
-});
+const conditions = computed(() => SPLIT_CONDITIONS[months.value]!);
 
 const split = computed(() => {
-  if (!assessed.value || !hardest.value) return null;
-  const resolved = assessed.value.wall;
-  const plane = condensingPlaneIndex(resolved);
-  const share = outsideShare(resolved, hardest.value, margin.value);
-  if (plane === null || !share) return null;
-  const { inside, outside } = resistancesAround(resolved, plane, hardest.value);
-  const margins = assessed.value.moisture.condensingPlane!.margin;
+  const found =
+    shown.value && outsideSplit(shown.value, conditions.value(shown.value), margin.value);
+  if (!found) return null;
   return {
-    ...share,
-    inside: formatText('resistance', inside, project.units),
-    outside: formatText('resistance', outside, project.units),
-    enough: share.actual >= share.needed,
-    below: margins.filter((value) => value < 0).length,
-    worst: formatText('temperatureDifference', Math.min(...margins), project.units),
+    ...found,
+    inside: formatText('resistance', found.inside, project.units),
+    outside: formatText('resistance', found.outside, project.units),
+    enough: found.actual >= found.needed,
+    below: found.margins.filter((value) => value < 0).length,
+    worst: formatText('temperatureDifference', Math.min(...found.margins), project.units),
   };
 });
 
-const smallest = computed(() => {
-  if (!wall.file || !split.value) return null;
-  const material = board.value?.fill ?? LIBRARY[chosen.value]!;
-  const id = board.value?.fillId ?? chosen.value;
-  const start = boardSteps(id, material)[0]!.total;
-  const least = smallestThickness(
-    fileWith(start),
-    withBoard(start).id,
-    margin.value,
-    MONTH_SETS[months.value]!.of,
-    project.ownMaterials,
-  );
-  if (least === null) return { least, step: null };
-  return { least, step: soldStep(id, material, least) };
-});
+const smallest = computed(() =>
+  choice.value && split.value ? smallestBoard(choice.value, conditions.value, margin.value) : null,
+);
 
 /** The thickest board the slider goes to, m. */
 const MAX_THICKNESS = 0.25;
@@ -161,24 +104,12 @@ function drag(event: Event): void {
 function letGo(): void {
   if (draft.value === null) return;
   const to = draft.value;
-  if (to > 0) emit('run', 'Thickness outside', withBoard(to).commands);
+  if (to > 0) emit('run', 'Thickness outside', boardCommands(choice.value!, [to]));
   draft.value = null;
 }
 
 function apply(boards: readonly number[]): void {
-  const { id, commands } = withBoard(boards[0]!);
-  if (boards[1] !== undefined) {
-    const index = wall.document!.layers.findIndex((layer) => layer.id === id);
-    const at = index < 0 ? (commands[0] as { index: number }).index : index;
-    const material = board.value?.fillId ?? chosen.value;
-    const taken = [...wall.document!.layers, { id } as SheetLayer];
-    commands.push({
-      type: 'insertLayer',
-      index: at + 1,
-      layer: { id: freeLayerId(taken), kind: 'sheet', material, thickness: boards[1] },
-    });
-  }
-  emit('run', 'Smallest outside insulation', commands);
+  emit('run', 'Smallest outside insulation', boardCommands(choice.value!, boards));
 }
 
 const percent = (share: number): string => formatText('share', share, project.units);

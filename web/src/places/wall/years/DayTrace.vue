@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { faceWords, formatText } from '@eldrun/core';
+import { faceDepths, faceWords, formatText } from '@eldrun/core';
 import { dayTrace } from '../../../drawing/years.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
 import type { ShownRun } from '../../../stores/years.ts';
@@ -25,11 +25,7 @@ const inner = computed(() => Math.max(60, width.value - LEFT - 14));
 const trace = computed(() => dayTrace(props.state, axis.value, inner.value));
 
 /** Depth of each face, indoors first. */
-const faces = computed(() => {
-  const { wall } = props.run.file;
-  let depth = 0;
-  return [0, ...wall.layers.map(({ thickness }) => (depth += thickness))];
-});
+const faces = computed(() => faceDepths(props.run.file.wall.layers));
 
 function table() {
   const { depth, temperature, rh } = props.state;

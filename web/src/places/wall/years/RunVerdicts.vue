@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { messageText, type Command, type Mend } from '@eldrun/core';
+import { messageText, type Command, type RunFix } from '@eldrun/core';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { useProject } from '../../../stores/project.ts';
 import { useYears } from '../../../stores/years.ts';
 
-/** What the current run says, and the search for the smallest change that mends it. */
+/** What the current run says, and the search for the smallest change that does away with it. */
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const project = useProject();
 const years = useYears();
@@ -14,7 +14,7 @@ const failing = computed(
   () => years.fresh && years.verdicts.some(({ status }) => status === 'fail'),
 );
 
-async function mend({ commands, choices, label }: Mend): Promise<void> {
+async function take({ commands, choices, label }: RunFix): Promise<void> {
   if (commands.length > 0) emit('run', messageText(label, project.units), commands);
   years.choices = { ...years.choices, ...choices };
   await years.run();
@@ -46,25 +46,25 @@ async function mend({ commands, choices, label }: Mend): Promise<void> {
           <strong>{{ messageText(verdict.title, project.units) }}</strong>
           <p class="soft">{{ messageText(verdict.reason, project.units) }}</p>
         </div>
-        <p v-if="years.fresh && years.mends[verdict.id]" class="mend" data-mend>
+        <p v-if="years.fresh && years.fixes[verdict.id]" class="fix" data-fix>
           <span
-            >Mended:
-            <strong>{{ messageText(years.mends[verdict.id]!.label, project.units) }}</strong></span
+            >Fix:
+            <strong>{{ messageText(years.fixes[verdict.id]!.label, project.units) }}</strong></span
           >
           <button
             type="button"
             class="action"
             :disabled="years.busy"
-            @click="mend(years.mends[verdict.id]!)"
+            @click="take(years.fixes[verdict.id]!)"
           >
             Do it and run again
           </button>
         </p>
       </li>
     </ul>
-    <p v-if="failing && !years.running" class="mend">
-      <button type="button" class="action" :disabled="years.busy" @click="years.findMends">
-        Find the smallest changes that mend it
+    <p v-if="failing && !years.running" class="fix">
+      <button type="button" class="action" :disabled="years.busy" @click="years.findFixes">
+        Find the smallest fixes
       </button>
       <span v-if="years.seeking" role="status">Running: {{ years.seeking }}</span>
       <button v-if="years.seeking" type="button" class="action" @click="years.stop">Stop</button>
@@ -86,11 +86,11 @@ li {
   gap: 12px;
 }
 
-li .mend {
+li .fix {
   justify-content: end;
 }
 
-.mend {
+.fix {
   display: flex;
   flex-wrap: wrap;
   align-items: center;

@@ -1,27 +1,22 @@
-import { LIBRARY, rolesOf, boardSteps, type Materials } from '../materials/index.ts';
-import { frameStart } from '../moisture/index.ts';
-import { measured, say, type Message } from '../units/index.ts';
+import { LIBRARY, rolesOf, boardSteps, STANDARD, type Materials } from '../materials/index.ts';
+
+import { measured, say } from '../units/index.ts';
 import {
+  frameStart,
   findMaterial,
-  freeLayerId,
+  insertSheet,
   outsideBoard,
-  placeFor,
+  type Change,
   type Command,
   type ResolvedWall,
-  type SheetLayer,
 } from '../wall/index.ts';
 import { gapOpening, ventilatedGap } from './exposure.ts';
 import type { RunChoices } from './setup.ts';
 
-/** A change that may mend what a run found: of the wall, or of how it is run. */
-export interface Mend {
-  label: Message;
-  commands: Command[];
+/** A change that may do away with what a run found: of the wall, or of how it is run. */
+export interface RunFix extends Change {
   choices: Partial<RunChoices>;
 }
-
-const RETARDER = 'variable-membrane-high-range';
-const BOARD = 'mineral-wool-board-rigid';
 
 /** Changes of air that are tried in a gap, an hour. */
 const CHANGES = [20, 50, 100, 200];
@@ -34,26 +29,19 @@ const STEPS = 4;
  * Changes to try on a wall that fails a run, the smallest first: more air in the gap, a variable retarder inside the
  * frame, more insulation outside.
  */
-export function mendsToTry(
+export function runFixes(
   wall: ResolvedWall,
   { gapBy, airChanges, opening }: RunChoices,
   materials: Materials = {},
-): Mend[] {
+): RunFix[] {
   const { file } = wall;
   const find = (id: string) => findMaterial(id, file, materials);
-  const insert = (material: string, thickness: number): Command => {
-    const layer: SheetLayer = {
-      id: freeLayerId(file.layers),
-      kind: 'sheet',
-      material,
-      thickness,
-    };
-    return { type: 'insertLayer', index: placeFor(file.layers, layer, find), layer };
-  };
-  const mends: Mend[] = [];
+  const insert = (material: string, thickness: number): Command =>
+    insertSheet(file.layers, material, thickness, find);
+  const fixes: RunFix[] = [];
   if (ventilatedGap(wall) && gapBy === 'changes')
     for (const changes of CHANGES.filter((n) => n > airChanges))
-      mends.push({
+      fixes.push({
         label: say`${String(changes)} changes of air an hour in the gap`,
         commands: [],
         choices: { airChanges: changes },
@@ -62,7 +50,7 @@ export function mendsToTry(
     for (const larger of OPENINGS.filter(
       (area) => area > (opening ?? gapOpening(wall, ventilatedGap(wall)!) * 1e-6),
     ))
-      mends.push({
+      fixes.push({
         label: say`Openings of ${measured('openingPerLength', larger)} at top and bottom of the gap`,
         commands: [],
         choices: { opening: larger },
@@ -71,24 +59,26 @@ export function mendsToTry(
     .slice(0, frameStart(wall))
     .some(({ fill, fillId }) => fill && rolesOf(fillId!, fill)[0] === 'vapor-control');
   if (!controlled && wall.mainFrame !== null)
-    mends.push({
+    fixes.push({
       label: say`Add a variable vapor retarder inside the frame`,
-      commands: [insert(RETARDER, LIBRARY[RETARDER]!.thicknesses![0]!)],
+      commands: [
+        insert(STANDARD.variableRetarder, LIBRARY[STANDARD.variableRetarder]!.thicknesses![0]!),
+      ],
       choices: {},
     });
   const board = outsideBoard(wall);
-  const material = board?.fill ?? LIBRARY[BOARD]!;
-  for (const { boards, total } of boardSteps(board?.fillId ?? BOARD, material)
+  const material = board?.fill ?? LIBRARY[STANDARD.fiberBoard]!;
+  for (const { boards, total } of boardSteps(board?.fillId ?? STANDARD.fiberBoard, material)
     .filter((step) => step.boards.length === 1 && step.total > (board?.thickness ?? 0) + 1e-6)
     .slice(0, STEPS))
-    mends.push({
+    fixes.push({
       label: board
         ? say`Outside board to ${measured('length', total)}`
         : say`Add ${measured('length', total)} mineral wool board outside`,
       commands: board
         ? [{ type: 'setThickness', id: board.id, thickness: boards[0]! }]
-        : [insert(BOARD, boards[0]!)],
+        : [insert(STANDARD.fiberBoard, boards[0]!)],
       choices: {},
     });
-  return mends;
+  return fixes;
 }

@@ -2,8 +2,10 @@ import {
   classOfPermeance,
   conductivityAt,
   LIBRARY,
+  MEMBRANE,
   rolesOf,
   soldStep,
+  STANDARD,
   vaporClass,
   type Materials,
 } from '../materials/index.ts';
@@ -12,61 +14,56 @@ import { AIR_PERMEABILITY } from '../units/index.ts';
 import {
   applyCommands,
   findMaterial,
+  frameStart,
   freeLayerId,
+  insertSheet,
   outsideBoards,
-  placeFor,
   resolveWall,
   type Command,
   type Layer,
   type ResolvedLayer,
   type ResolvedWall,
-  type SheetLayer,
   type WallFile,
 } from '../wall/index.ts';
 
 /**
- * The two schools of keeping a wall with outside insulation dry: vapor-open boards outside with a variable retarder
+ * The two strategies that keep a wall with outside insulation dry: vapor-open boards outside with a variable retarder
  * inside, which dries outward first; and foam outside with paint alone inside, which keeps the sheathing warm and dries
  * inward.
  */
-export type School = 'vapor-open' | 'foam';
+export type Strategy = 'vapor-open' | 'foam';
 
-const BOARD: Record<School, string> = {
-  'vapor-open': 'mineral-wool-board-rigid',
-  foam: 'polyiso-foil-faced',
+const BOARD: Record<Strategy, string> = {
+  'vapor-open': STANDARD.fiberBoard,
+  foam: STANDARD.foamBoard,
 };
-const RETARDER = 'variable-membrane-high-range';
-const PAINT = 'latex-paint';
 
 /** Mean temperature at which boards are compared, °C. */
 const COMPARED_AT = 24;
 
-/** Layers thinner than this are membranes and coatings, m. */
-const MEMBRANE = 0.003;
-
 const isTight = (layer: ResolvedLayer): boolean =>
   /^II?$/.test(classOfPermeance(AIR_PERMEABILITY / dampVaporThickness(layer)));
 
-/** Which school a wall follows; a wall without outside insulation counts as vapor-open. */
-export function schoolOf(wall: ResolvedWall): School {
+/** Which strategy a wall follows; a wall without outside insulation counts as vapor-open. */
+export function strategyOf(wall: ResolvedWall): Strategy {
   return outsideBoards(wall).some(isTight) ? 'foam' : 'vapor-open';
 }
 
 /**
- * The change from one school to the other: the outside boards for boards as sold of at least the same R (foam at least
+ * The change from one strategy to the other: the outside boards for boards as sold of at least the same R (foam at least
  * so thick that the plane behind it stays at the indoor dew point in the coldest month), and with them what controls
  * vapor inside. Screws follow, since the layers keep their ids.
  *
  * @param file a validated wall file
- * @returns the school it leads to and the commands, or null without a frame
+ * @returns the strategy it leads to and the commands, or null without a frame
  */
 export function swapStrategy(
   file: WallFile,
   materials: Materials = {},
-): { to: School; commands: Command[] } | null {
+): { to: Strategy; commands: Command[] } | null {
   const wall = resolveWall(file, materials);
   if (wall.mainFrame === null) return null;
-  const to: School = schoolOf(wall) === 'foam' ? 'vapor-open' : 'foam';
+  const to: Strategy = strategyOf(wall) === 'foam' ? 'vapor-open' : 'foam';
   const commands: Command[] = [];
   let changed = file;
   const add = (...more: Command[]): void => {
@@ -74,15 +71,10 @@ export function swapStrategy(
     changed = applyCommands(changed, more);
   };
   const find = (id: string) => findMaterial(id, file, materials);
-  const insert = (material: string, thickness: number): SheetLayer => {
-    const layer: SheetLayer = {
-      id: freeLayerId(changed.layers),
-      kind: 'sheet',
-      material,
-      thickness,
-    };
-    add({ type: 'insertLayer', index: placeFor(changed.layers, layer, find), layer });
-    return layer;
+  const insert = (material: string, thickness: number): Layer => {
+    const command = insertSheet(changed.layers, material, thickness, find);
+    add(command);
+    return command.layer;
   };
 
   const id = BOARD[to];
@@ -118,8 +110,7 @@ export function swapStrategy(
     }
   }
 
-  const start = wall.layers.findIndex(({ member }) => member?.frame === wall.mainFrame);
-  const inner = wall.layers.slice(0, start).filter(({ fill }) => fill);
+  const inner = wall.layers.slice(0, frameStart(wall)).filter(({ fill }) => fill);
   const retarders = inner.filter(
     ({ fill, fillId, thickness }) =>
       thickness < MEMBRANE &&
@@ -128,16 +119,16 @@ export function swapStrategy(
   );
   if (to === 'foam') {
     const painted = inner.some(({ fill }) => fill!.category === 'coating');
-    if (!painted) insert(PAINT, LIBRARY[PAINT]!.thicknesses![0]!);
+    if (!painted) insert(STANDARD.paint, LIBRARY[STANDARD.paint]!.thicknesses![0]!);
     for (const layer of retarders) add({ type: 'removeLayer', id: layer.id });
   } else {
-    const thickness = LIBRARY[RETARDER]!.thicknesses![0]!;
-    if (retarders.length === 0) insert(RETARDER, thickness);
+    const thickness = LIBRARY[STANDARD.variableRetarder]!.thicknesses![0]!;
+    if (retarders.length === 0) insert(STANDARD.variableRetarder, thickness);
     for (const [i, layer] of retarders.entries())
       if (i > 0) add({ type: 'removeLayer', id: layer.id });
       else
         add(
-          { type: 'setFill', id: layer.id, fill: RETARDER },
+          { type: 'setFill', id: layer.id, fill: STANDARD.variableRetarder },
           { type: 'setThickness', id: layer.id, thickness },
         );
   }
