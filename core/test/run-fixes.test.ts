@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { findRunFixes, say, type RunFix, type RunVerdict } from '../src/index.ts';
+import { findRunFixes, messageText, say, type RunFix, type RunVerdict } from '../src/index.ts';
 
 const verdict = (id: RunVerdict['id'], status: RunVerdict['status']): RunVerdict => ({
   id,
@@ -20,11 +20,11 @@ async function search(
     verdicts: [verdict('mold', 'fail'), verdict('damp', 'fail'), verdict('frost', 'caution')],
     changes: Object.keys(outcomes).map(change),
     run: ({ label }) => {
-      const name = label.join('');
+      const name = messageText(label, 'metric');
       runs.push(name);
       return Promise.resolve(outcomes[name]!);
     },
-    found: (id, { label }) => found.push([id, label.join('')]),
+    found: (id, { label }) => found.push([id, messageText(label, 'metric')]),
     stopped: () => runs.length >= stopAfter,
   });
   return { found, open, runs };

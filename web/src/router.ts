@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import { LENSES } from './places/wall/lenses.ts';
+import { LENSES } from './views/wall/lenses.ts';
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -16,24 +16,24 @@ export const router = createRouter({
       path: '/',
       name: 'projects',
       meta: { title: 'Projects' },
-      component: () => import('./places/projects/ProjectsView.vue'),
+      component: () => import('./views/projects/ProjectsView.vue'),
     },
     {
       path: '/projects/:project',
-      component: () => import('./places/ProjectFrame.vue'),
+      component: () => import('./views/ProjectFrame.vue'),
       children: [
         { path: '', redirect: { name: 'brief' } },
         {
           path: 'brief',
           name: 'brief',
           meta: { title: 'Brief' },
-          component: () => import('./places/brief/BriefView.vue'),
+          component: () => import('./views/brief/BriefView.vue'),
         },
         {
           path: 'walls',
           name: 'walls',
           meta: { title: 'Walls' },
-          component: () => import('./places/wall/WallsView.vue'),
+          component: () => import('./views/wall/WallsView.vue'),
         },
         {
           path: 'walls/:wall',
@@ -43,13 +43,13 @@ export const router = createRouter({
           path: `walls/:wall/${name}`,
           name,
           meta: { title: name === LENSES[0]!.name ? 'Wall' : label, lens: name },
-          component: () => import('./places/wall/WallView.vue'),
+          component: () => import('./views/wall/WallView.vue'),
         })),
         {
           path: 'materials',
           name: 'materials',
           meta: { title: 'Materials' },
-          component: () => import('./places/materials/MaterialsView.vue'),
+          component: () => import('./views/materials/MaterialsView.vue'),
         },
       ],
     },
@@ -57,7 +57,7 @@ export const router = createRouter({
       path: '/:rest(.*)*',
       name: 'lost',
       meta: { title: 'Not found' },
-      component: () => import('./places/LostView.vue'),
+      component: () => import('./views/LostView.vue'),
     },
   ],
 });

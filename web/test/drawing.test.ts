@@ -12,7 +12,7 @@ import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';
 import { tracesOf } from '../src/drawing/traces.ts';
 import { layerTitle, memberName } from '../src/labels.ts';
-import { nextThickness } from '../src/places/wall/bench-keys.ts';
+import { nextThickness } from '../src/views/wall/bench-keys.ts';
 import { asProjectWall, briefOfFile } from '../src/wall-files.ts';
 
 const demo = (project: number, wall: number): WallFile =>

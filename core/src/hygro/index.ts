@@ -1,3 +1,5 @@
+// “hygro” is short for hygrothermal: coupled heat and moisture through the hours of the years.
+
 export * from './boundary.ts';
 export * from './climate-formula.ts';
 export * from './exposure.ts';

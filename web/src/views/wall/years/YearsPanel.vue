@@ -7,7 +7,7 @@ import { courseCsv } from '../../../drawing/years.ts';
 import { useNotices } from '../../../notices.ts';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
-import { useYears } from '../../../stores/years.ts';
+import { useSimulation } from '../../../stores/simulation.ts';
 import { asProjectWall, downloadText } from '../../../wall-files.ts';
 import RunCharts from './RunCharts.vue';
 import RunSetup from './RunSetup.vue';
@@ -19,11 +19,11 @@ const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const router = useRouter();
 const project = useProject();
 const wall = useWall();
-const years = useYears();
+const simulation = useSimulation();
 const notices = useNotices();
 
 const progress = computed(() => {
-  const now = years.running;
+  const now = simulation.running;
   if (!now) return null;
   const share = now.hours / now.of;
   const passed = (performance.now() - now.since) / 1000;
@@ -37,17 +37,18 @@ const progress = computed(() => {
 });
 
 const fileName = (): string =>
-  years.current!.file.wall.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'wall';
+  simulation.current!.file.wall.name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') ||
+  'wall';
 
 function exportCsv(): void {
-  const { course, faces, layerName: named } = years.current!;
+  const { course, faces, layerName: named } = simulation.current!;
   const names = faces.map((face) => faceWords(face, named));
-  downloadText(`${fileName()}-years.csv`, courseCsv(course, names), 'text/csv');
+  downloadText(`${fileName()}-simulation.csv`, courseCsv(course, names), 'text/csv');
 }
 
 /** The run as a file that stands alone: the project's own materials inside. */
 function exportFile(): void {
-  const { file } = years.current!;
+  const { file } = simulation.current!;
   const { brief } = project.document!;
   const whole = {
     ...file,
@@ -69,13 +70,13 @@ async function openFile(event: Event): Promise<void> {
   if (!file) return;
   try {
     const { parseSimulation } = await import('@eldrun/core/simulation');
-    const simulation = parseSimulation(await file.text(), project.ownMaterials);
-    if ('epw' in simulation.transient.climate)
+    const opened = parseSimulation(await file.text(), project.ownMaterials);
+    if ('epw' in opened.transient.climate)
       notices.done(
         `${file.name} names a weather file`,
-        `${simulation.transient.climate.epw} is not in it: it runs in the climate of the brief.`,
+        `${opened.transient.climate.epw} is not in it: it runs in the climate of the brief.`,
       );
-    await years.runFile(file.name, simulation);
+    await simulation.runFile(file.name, opened);
   } catch (error) {
     notices.wrong(`${file.name} was not opened`, error);
   }
@@ -83,9 +84,9 @@ async function openFile(event: Event): Promise<void> {
 
 /** The wall of the run becomes one of the project, set up as it was run. */
 async function keepWall(): Promise<void> {
-  const { choices } = years;
+  const { choices } = simulation;
   try {
-    const document = asProjectWall(years.current!.file.wall, project.document!.brief);
+    const document = asProjectWall(simulation.current!.file.wall, project.document!.brief);
     const saved = await ask('createDocument', {
       params: { project: project.id },
       body: { kind: 'wall', document },
@@ -93,7 +94,7 @@ async function keepWall(): Promise<void> {
     await project.refresh();
     await router.push({ name: 'years', params: { project: project.id, wall: saved.id } });
     await nextTick();
-    years.choices = choices;
+    simulation.choices = choices;
   } catch (error) {
     notices.wrong('The wall was not kept', error);
   }
@@ -105,11 +106,11 @@ async function keepWall(): Promise<void> {
     <RunSetup />
     <p class="buttons">
       <button
-        v-if="!years.running"
+        v-if="!simulation.running"
         type="button"
         class="action ink"
-        :disabled="years.busy || !years.watched"
-        @click="years.run"
+        :disabled="simulation.busy || !simulation.watched"
+        @click="simulation.run"
       >
         Run
       </button>
@@ -122,20 +123,35 @@ async function keepWall(): Promise<void> {
         <span role="status">{{ progress!.text }}</span>
       </template>
       <button
-        v-if="years.running || years.stressing"
+        v-if="simulation.running || simulation.stressing"
         type="button"
         class="action"
-        @click="years.stop"
+        @click="simulation.stop"
       >
         Stop
       </button>
-      <button type="button" class="action" :disabled="years.busy" @click="years.dryingTest">
+      <button
+        type="button"
+        class="action"
+        :disabled="simulation.busy"
+        @click="simulation.dryingTest"
+      >
         Drying test from 25 %
       </button>
-      <button type="button" class="action" :disabled="years.busy" @click="years.stressSet">
+      <button
+        type="button"
+        class="action"
+        :disabled="simulation.busy"
+        @click="simulation.stressRuns"
+      >
         Stress set
       </button>
-      <button type="button" class="action quiet" :disabled="years.busy" @click="input?.click()">
+      <button
+        type="button"
+        class="action quiet"
+        :disabled="simulation.busy"
+        @click="input?.click()"
+      >
         Open a simulation file
       </button>
       <input
@@ -147,24 +163,25 @@ async function keepWall(): Promise<void> {
         tabindex="-1"
         @change="openFile"
       />
-      <template v-if="years.current && !years.running">
+      <template v-if="simulation.current && !simulation.running">
         <button type="button" class="action quiet" @click="exportCsv">Series as CSV</button>
         <button type="button" class="action quiet" @click="exportFile">
           Save as a simulation file
         </button>
-        <button v-if="!years.fresh" type="button" class="action quiet" @click="keepWall">
+        <button v-if="!simulation.fresh" type="button" class="action quiet" @click="keepWall">
           Keep its wall in this project
         </button>
       </template>
     </p>
-    <p v-if="years.problem" role="alert" class="problem">Not done: {{ years.problem }}</p>
-    <p v-if="years.current?.result?.problem" role="alert" class="problem">
-      {{ years.current.result.problem }}
+    <p v-if="simulation.problem" role="alert" class="problem">Not done: {{ simulation.problem }}</p>
+    <p v-if="simulation.current?.result?.problem" role="alert" class="problem">
+      {{ simulation.current.result.problem }}
     </p>
-    <p v-if="!years.current" class="soft">
+    <p v-if="!simulation.current" class="soft">
       Runs the wall hour by hour: heat, vapor, rain leaks, sun, the gap’s air. It watches
-      {{ years.watched ? lower(layerName(wall.assessment!, years.watched)) : 'nothing yet' }}.
-      Weather: {{ wall.assessment?.wall.site.name }},
+      {{
+        simulation.watched ? lower(layerName(wall.assessment!, simulation.watched)) : 'nothing yet'
+      }}. Weather: {{ wall.assessment?.wall.site.name }},
       {{
         wall.file && 'weather' in wall.file.outdoor
           ? 'the imported hours'
@@ -173,8 +190,8 @@ async function keepWall(): Promise<void> {
     </p>
     <template v-else>
       <RunVerdicts @run="(name, commands) => emit('run', name, commands)" />
-      <RunCharts v-if="years.current.course.hour.length > 0" />
-      <p v-for="note in years.current.result?.notes ?? []" :key="note" class="small soft">
+      <RunCharts v-if="simulation.current.course.hour.length > 0" />
+      <p v-for="note in simulation.current.result?.notes ?? []" :key="note" class="small soft">
         {{ note }}
       </p>
     </template>

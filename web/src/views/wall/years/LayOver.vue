@@ -4,12 +4,12 @@ import { computed } from 'vue';
 import { ventilatedGap, type RunChoices } from '@eldrun/core';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
-import { useYears } from '../../../stores/years.ts';
+import { useSimulation } from '../../../stores/simulation.ts';
 
 /** A second run to lay over the current one: the same wall with something changed, or another wall. */
 const project = useProject();
 const wall = useWall();
-const years = useYears();
+const simulation = useSimulation();
 
 type Second = { change: Partial<RunChoices> } | { wall: string };
 
@@ -17,7 +17,7 @@ type Second = { change: Partial<RunChoices> } | { wall: string };
 const LEAK = 9;
 
 const options = computed(() => {
-  const { side, leak, rainShare, path } = years.choices;
+  const { side, leak, rainShare, path } = simulation.choices;
   const variants: { label: string; value: Second }[] = [];
   const add = (label: string, change: Partial<RunChoices>): void => {
     variants.push({ label, value: { change } });
@@ -46,8 +46,8 @@ const options = computed(() => {
 });
 
 async function take(second: Second): Promise<void> {
-  if ('wall' in second) await years.layOverWall(second.wall);
-  else await years.layOver(second.change);
+  if ('wall' in second) await simulation.layOverWall(second.wall);
+  else await simulation.layOver(second.change);
 }
 </script>
 
@@ -63,14 +63,14 @@ async function take(second: Second): Promise<void> {
       option-group-children="items"
       aria-labelledby="lay-over"
       placeholder="a second run…"
-      :disabled="years.busy"
+      :disabled="simulation.busy"
       @update:model-value="take"
     />
     <button
-      v-if="years.other && !years.running"
+      v-if="simulation.other && !simulation.running"
       type="button"
       class="action quiet"
-      @click="years.other = null"
+      @click="simulation.other = null"
     >
       Take it off
     </button>

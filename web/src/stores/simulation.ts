@@ -5,14 +5,10 @@ import {
   applyCommands,
   choicesOf,
   findRunFixes,
-  findMaterial,
   messageText,
-  nameOf,
   resolveWall,
   runFixes,
   runVerdicts,
-  STRESS_SET,
-  transientFor,
   DEFAULT_RUN,
   wallFaces,
   watchedLayer,
@@ -27,11 +23,12 @@ import {
   type SimulationFile,
   type SimulationResult,
   type WallFace,
-  type WallFile,
   type WeatherShift,
   type WeatherYear,
 } from '@eldrun/core';
 import { ask } from '../api.ts';
+import { layerNames, nameOfRun, simulationFile } from '../simulation/run-files.ts';
+import { stressSet, type StressLine } from '../simulation/stress.ts';
 import type { RunPart } from '../workers/run-parts.ts';
 import { YearsRun } from '../workers/years-run.ts';
 import { hoursOfBrief } from '../weather-hours.ts';
@@ -49,16 +46,8 @@ export interface ShownRun extends RunPart {
   verdicts: RunVerdict[];
 }
 
-/** One line of the stress set. */
-export interface StressLine {
-  name: string;
-  result: SimulationResult | null;
-  verdicts: RunVerdict[];
-  problem: string;
-}
-
 /** The hourly simulation of the open wall: its set-up, its runs, and the day that is looked at. */
-export const useYears = defineStore('years', () => {
+export const useSimulation = defineStore('simulation', () => {
   const project = useProject();
   const wall = useWall();
   const choices = ref<RunChoices>({ ...DEFAULT_RUN });
@@ -111,14 +100,6 @@ export const useYears = defineStore('years', () => {
       : own;
   });
 
-  function layerNames(file: WallFile): (id: string) => string {
-    const find = (id: string) => findMaterial(id, file, project.ownMaterials) ?? undefined;
-    return (id) => {
-      const layer = file.layers.find((one) => one.id === id);
-      return layer ? nameOf(layer, find) : id;
-    };
-  }
-
   /** Hours of the brief's climate: those of an imported file, else made up from its monthly figures. */
   async function weatherOfBrief(): Promise<WeatherYear> {
     const { outdoor } = wall.file!;
@@ -131,34 +112,8 @@ export const useYears = defineStore('years', () => {
     return 'epw' in transient.climate ? weatherOfBrief() : null;
   }
 
-  /** A wall run by a person's choices, or null where there is nothing to watch. */
-  function fileFor(of: WallFile, wanted: RunChoices): SimulationFile | null {
-    const { outdoor } = of;
-    const climate =
-      'climate' in outdoor
-        ? { climate: outdoor.climate, seed: WEATHER_SEED }
-        : { epw: `${outdoor.name ?? 'own climate'}.epw` };
-    const transient = transientFor(resolveWall(of, project.ownMaterials), wanted, climate);
-    return transient && { format: 'eldrun-simulation', version: 1, wall: of, transient };
-  }
-
   function fileOf(wanted: RunChoices, commands: Command[] = []): SimulationFile | null {
-    return fileFor(applyCommands(wall.file!, commands), wanted);
-  }
-
-  /** How a run is told from another in a word or two. */
-  function nameOfRun({ transient }: SimulationFile): string {
-    const { side, path, rain, leak, cavity, watch, initial } = transient;
-    const changes = cavity?.airChangesPerHour;
-    const gap = changes === undefined ? 'gap by its openings' : `gap ${changes}/h`;
-    return [
-      typeof side === 'number' ? `${side}°` : side,
-      ...(path === 'member' ? ['through the member'] : []),
-      ...(rain ? [`${+(100 * rain.share).toFixed(2)} % of the rain in`] : []),
-      ...(leak ? ['air leak'] : []),
-      ...(cavity ? [changes === 0 || cavity.opening === 0 ? 'gap closed' : gap] : []),
-      ...(initial.layers?.[watch] ? ['wet start'] : []),
-    ].join(', ');
+    return simulationFile(applyCommands(wall.file!, commands), wanted, project.ownMaterials);
   }
 
   /** Runs a file and shows it, as the current run or laid over it. */
@@ -169,7 +124,7 @@ export const useYears = defineStore('years', () => {
   ): Promise<void> {
     if (busy.value) return;
     problem.value = '';
-    const layerName = layerNames(file.wall);
+    const layerName = layerNames(file.wall, project.ownMaterials);
     const target = into === 'current' ? current : other;
     const faces = wallFaces(resolveWall(file.wall, project.ownMaterials));
     const show = (reached: RunPart, result: SimulationResult | null): void => {
@@ -231,7 +186,11 @@ export const useYears = defineStore('years', () => {
     try {
       const { document } = await ask('readWall', { params: { wall: id } });
       const of = withBrief(document, project.document!.brief);
-      const file = fileFor(of, { ...choices.value, watch: null, wetLayers: {} });
+      const file = simulationFile(
+        of,
+        { ...choices.value, watch: null, wetLayers: {} },
+        project.ownMaterials,
+      );
       if (!file) throw new Error(`${document.name} has no layer to watch`);
       await start(document.name, file, 'other');
     } catch (error) {
@@ -292,53 +251,22 @@ export const useYears = defineStore('years', () => {
   }
 
   /** Runs the wall through a fixed set of hard years, as many at a time as there are cores. */
-  async function stressSet(): Promise<void> {
+  async function stressRuns(): Promise<void> {
     if (busy.value) return;
     stressing.value = true;
     stopping = false;
     problem.value = '';
-    stress.value = STRESS_SET.map(({ name }) => ({
-      name,
-      result: null,
-      verdicts: [],
-      problem: '',
-    }));
-    const queue = STRESS_SET.map((one, i) => ({ ...one, i }));
-    const lanes = navigator.hardwareConcurrency || 2;
-    await Promise.all(
-      Array.from({ length: lanes }, async () => {
-        for (let next = queue.shift(); next && !stopping; next = queue.shift())
-          await stressOne(next.i, { ...choices.value, ...next.change }, next.shift);
-      }),
-    );
+    await stressSet({
+      choices: choices.value,
+      materials: project.ownMaterials,
+      fileOf: (wanted) => fileOf(wanted)!,
+      run: quietly,
+      show: (lines) => (stress.value = lines),
+      stopped: () => stopping,
+      lanes: navigator.hardwareConcurrency || 2,
+    });
     stressing.value = false;
     active = [];
-  }
-
-  async function stressOne(
-    i: number,
-    wanted: RunChoices,
-    shift: WeatherShift | undefined,
-  ): Promise<void> {
-    const put = (change: Partial<StressLine>): void => {
-      stress.value = stress.value.map((line, n) => (n === i ? { ...line, ...change } : line));
-    };
-    try {
-      const file = fileOf(wanted)!;
-      // What a change leaves as it is set need not run again.
-      const same =
-        i > 0 &&
-        !shift &&
-        JSON.stringify(file.transient) === JSON.stringify(fileOf(choices.value)!.transient);
-      if (same) return put({ problem: 'the same as set' });
-      const result = await quietly(file, shift);
-      put({
-        result,
-        verdicts: runVerdicts(result, file, layerNames(file.wall), project.ownMaterials),
-      });
-    } catch (error) {
-      put({ problem: (error as Error).message });
-    }
   }
 
   function stop(): void {
@@ -398,7 +326,7 @@ export const useYears = defineStore('years', () => {
     layOver,
     layOverWall,
     dryingTest,
-    stressSet,
+    stressRuns,
     stop,
     close,
   };

@@ -1,27 +1,27 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { MONTHS } from '@eldrun/core';
-import { useYears } from '../../../stores/years.ts';
+import { useSimulation } from '../../../stores/simulation.ts';
 
 /** The day of the run that the drawing and its trace show. */
-const years = useYears();
+const simulation = useSimulation();
 
-const last = computed(() => Math.max(0, (years.current?.field.days ?? 1) - 1));
+const last = computed(() => Math.max(0, (simulation.current?.field.days ?? 1) - 1));
 const text = computed(() => {
-  const run = years.current;
-  if (!years.state || !run) return '';
-  const hour = run.file.transient.start + years.state.day * 24;
+  const run = simulation.current;
+  if (!simulation.state || !run) return '';
+  const hour = run.file.transient.start + simulation.state.day * 24;
   const date = new Date(Date.UTC(2001, 0, 1) + (hour % 8760) * 3_600_000);
-  return `day ${years.state.day + 1}, ${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
+  return `day ${simulation.state.day + 1}, ${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
 });
 </script>
 
 <template>
-  <label v-if="years.state" class="strip">
+  <label v-if="simulation.state" class="strip">
     <span>{{ text }}</span>
     <input
       :key="last"
-      v-model.number="years.day"
+      v-model.number="simulation.day"
       type="range"
       min="0"
       :max="last"

@@ -21,20 +21,20 @@ import ChoiceField from '../../../parts/ChoiceField.vue';
 import TextField from '../../../parts/TextField.vue';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
-import { useYears } from '../../../stores/years.ts';
+import { useSimulation } from '../../../stores/simulation.ts';
 
 /** How the wall is run: what matters most in a line, the rest behind it. */
 const project = useProject();
 const wall = useWall();
-const years = useYears();
+const simulation = useSimulation();
 
 const set = (change: Partial<RunChoices>): void => {
-  years.choices = { ...years.choices, ...change };
+  simulation.choices = { ...simulation.choices, ...change };
 };
 
 const LENGTHS = [1, 2, 3, 5, 10];
 const lengths = computed(() =>
-  [...new Set([...LENGTHS, years.choices.years])]
+  [...new Set([...LENGTHS, simulation.choices.years])]
     .toSorted((a, b) => a - b)
     .map((value) => ({
       value,
@@ -95,7 +95,7 @@ const readStart = (text: string): number | null =>
   text.trim() ? parseNumber(text, 'start', 0, 200, '%') / 100 : null;
 
 function setLayerStart(id: string, text: string): void {
-  const { [id]: _, ...others } = years.choices.wetLayers;
+  const { [id]: _, ...others } = simulation.choices.wetLayers;
   const start = readStart(text);
   set({ wetLayers: start === null ? others : { ...others, [id]: start } });
 }
@@ -105,34 +105,36 @@ function setLayerStart(id: string, text: string): void {
   <div class="setup">
     <ChoiceField
       label="Length"
-      :value="years.choices.years"
+      :value="simulation.choices.years"
       :options="lengths"
       @take="(value: number) => set({ years: value })"
     />
     <ChoiceField
       label="Starts in"
-      :value="years.choices.startMonth"
+      :value="simulation.choices.startMonth"
       :options="START"
       @take="(value: number) => set({ startMonth: value })"
     />
     <ChoiceField
       label="Faces"
-      :value="years.choices.side as string"
+      :value="simulation.choices.side as string"
       :options="SIDES"
       @take="(value: string) => set({ side: value as RunChoices['side'] })"
     />
     <TextField
       label="Rain that gets in"
-      :value="`${+(100 * (years.choices.rainShare ?? standard.rain)).toFixed(2)} %`"
+      :value="`${+(100 * (simulation.choices.rainShare ?? standard.rain)).toFixed(2)} %`"
       :take="
         (text: string) =>
           set({ rainShare: orOpen(text, (t) => parseNumber(t, 'rain', 0, 100, '%') / 100) })
       "
-      :hint="years.choices.rainShare === null ? 'by how the cladding drains' : 'of the driven rain'"
+      :hint="
+        simulation.choices.rainShare === null ? 'by how the cladding drains' : 'of the driven rain'
+      "
     />
     <TextField
       label="Air leak from indoors"
-      :value="formatText('leakAtFifty', years.choices.leak ?? standard.leak, project.units)"
+      :value="formatText('leakAtFifty', simulation.choices.leak ?? standard.leak, project.units)"
       :take="
         (text: string) =>
           set({ leak: orOpen(text, (t) => parseLeakAtFifty(t, project.units, 'leak')) })
@@ -140,9 +142,9 @@ function setLayerStart(id: string, text: string): void {
       hint="of the house, driven by the stack"
     />
     <TextField
-      v-if="gap && years.choices.gapBy === 'changes'"
+      v-if="gap && simulation.choices.gapBy === 'changes'"
       label="Gap, air changes an hour"
-      :value="String(years.choices.airChanges)"
+      :value="String(simulation.choices.airChanges)"
       :take="(text: string) => set({ airChanges: parseNumber(text, 'gap', 0, 10000) })"
       hint="0 closes it"
     />
@@ -150,7 +152,11 @@ function setLayerStart(id: string, text: string): void {
       v-else-if="gap"
       label="Gap, openings"
       :value="
-        formatText('openingPerLength', years.choices.opening ?? standard.opening, project.units)
+        formatText(
+          'openingPerLength',
+          simulation.choices.opening ?? standard.opening,
+          project.units,
+        )
       "
       :take="
         (text: string) => set({ opening: orOpen(text, (t) => parseOpening(t, project.units)) })
@@ -159,7 +165,7 @@ function setLayerStart(id: string, text: string): void {
     />
     <TextField
       label="Moisture at the start"
-      :value="startText(years.choices.wetStart)"
+      :value="startText(simulation.choices.wetStart)"
       :take="(text: string) => set({ wetStart: readStart(text) })"
       hint="empty: air-dry"
     />
@@ -169,46 +175,46 @@ function setLayerStart(id: string, text: string): void {
     <div class="setup">
       <ChoiceField
         label="Watched layer"
-        :value="years.watched?.id ?? ''"
+        :value="simulation.watched?.id ?? ''"
         :options="named"
         @take="(value: string) => set({ watch: value })"
       />
       <ChoiceField
         v-if="hasMembers"
         label="Path through"
-        :value="years.choices.path as string"
+        :value="simulation.choices.path as string"
         :options="PATHS"
         @take="(value: string) => set({ path: value as RunChoices['path'] })"
       />
       <ChoiceField
         label="Rain exposure"
-        :value="years.choices.exposure"
-        :options="factors(EXPOSURES, years.choices.exposure)"
+        :value="simulation.choices.exposure"
+        :options="factors(EXPOSURES, simulation.choices.exposure)"
         @take="(value: number) => set({ exposure: value })"
       />
       <ChoiceField
         label="Sheltered by"
-        :value="years.choices.overhang"
-        :options="factors(SHELTERS, years.choices.overhang)"
+        :value="simulation.choices.overhang"
+        :options="factors(SHELTERS, simulation.choices.overhang)"
         @take="(value: number) => set({ overhang: value })"
       />
       <template v-if="gap">
         <ChoiceField
           label="Gap’s air by"
-          :value="years.choices.gapBy as string"
+          :value="simulation.choices.gapBy as string"
           :options="GAPS"
           @take="(value: string) => set({ gapBy: value as RunChoices['gapBy'] })"
         />
-        <template v-if="years.choices.gapBy === 'openings'">
+        <template v-if="simulation.choices.gapBy === 'openings'">
           <TextField
             label="Height of the gap"
-            :value="formatText('length', years.choices.gapHeight, project.units)"
+            :value="formatText('length', simulation.choices.gapHeight, project.units)"
             :take="(text: string) => set({ gapHeight: parseLength(text, project.units, 'height') })"
           />
           <label class="check">
             <input
               type="checkbox"
-              :checked="years.choices.screened"
+              :checked="simulation.choices.screened"
               @change="set({ screened: ($event.target as HTMLInputElement).checked })"
             />
             Insect screens in the openings
@@ -218,16 +224,16 @@ function setLayerStart(id: string, text: string): void {
       <label class="check">
         <input
           type="checkbox"
-          :checked="years.choices.panelLiquid"
+          :checked="simulation.choices.panelLiquid"
           @change="set({ panelLiquid: ($event.target as HTMLInputElement).checked })"
         />
         Liquid water in OSB and plywood, generic figures
       </label>
       <template v-for="layer in stored" :key="layer.id">
         <TextField
-          v-if="layer.id !== years.watched?.id"
+          v-if="layer.id !== simulation.watched?.id"
           :label="`Moisture of ${layer.index + 1} at the start`"
-          :value="startText(years.choices.wetLayers[layer.id])"
+          :value="startText(simulation.choices.wetLayers[layer.id])"
           :take="(text: string) => setLayerStart(layer.id, text)"
           :hint="layerName(wall.assessment!, layer)"
         />

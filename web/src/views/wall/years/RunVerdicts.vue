@@ -3,40 +3,40 @@ import { computed } from 'vue';
 import { messageText, type Command, type RunFix } from '@eldrun/core';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { useProject } from '../../../stores/project.ts';
-import { useYears } from '../../../stores/years.ts';
+import { useSimulation } from '../../../stores/simulation.ts';
 
 /** What the current run says, and the search for the smallest change that does away with it. */
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const project = useProject();
-const years = useYears();
+const simulation = useSimulation();
 
 const failing = computed(
-  () => years.fresh && years.verdicts.some(({ status }) => status === 'fail'),
+  () => simulation.fresh && simulation.verdicts.some(({ status }) => status === 'fail'),
 );
 
 async function take({ commands, choices, label }: RunFix): Promise<void> {
   if (commands.length > 0) emit('run', messageText(label, project.units), commands);
-  years.choices = { ...years.choices, ...choices };
-  await years.run();
+  simulation.choices = { ...simulation.choices, ...choices };
+  await simulation.run();
 }
 </script>
 
 <template>
   <section
-    v-if="years.current?.verdicts.length"
+    v-if="simulation.current?.verdicts.length"
     class="run-verdicts"
     aria-label="Verdicts of the run"
   >
     <p class="small soft">
-      Hour by hour, {{ years.current.name
-      }}<template v-if="!years.fresh"
+      Hour by hour, {{ simulation.current.name
+      }}<template v-if="!simulation.fresh"
         >: <strong>of another wall than the one drawn</strong>, or of this one before it was
         changed</template
       >
     </p>
     <ul>
       <li
-        v-for="verdict in years.current.verdicts"
+        v-for="verdict in simulation.current.verdicts"
         :key="verdict.id"
         :data-run-verdict="verdict.id"
         :data-status="verdict.status"
@@ -46,28 +46,37 @@ async function take({ commands, choices, label }: RunFix): Promise<void> {
           <strong>{{ messageText(verdict.title, project.units) }}</strong>
           <p class="soft">{{ messageText(verdict.reason, project.units) }}</p>
         </div>
-        <p v-if="years.fresh && years.fixes[verdict.id]" class="fix" data-fix>
+        <p v-if="simulation.fresh && simulation.fixes[verdict.id]" class="fix" data-fix>
           <span
             >Fix:
-            <strong>{{ messageText(years.fixes[verdict.id]!.label, project.units) }}</strong></span
+            <strong>{{
+              messageText(simulation.fixes[verdict.id]!.label, project.units)
+            }}</strong></span
           >
           <button
             type="button"
             class="action"
-            :disabled="years.busy"
-            @click="take(years.fixes[verdict.id]!)"
+            :disabled="simulation.busy"
+            @click="take(simulation.fixes[verdict.id]!)"
           >
             Do it and run again
           </button>
         </p>
       </li>
     </ul>
-    <p v-if="failing && !years.running" class="fix">
-      <button type="button" class="action" :disabled="years.busy" @click="years.findFixes">
+    <p v-if="failing && !simulation.running" class="fix">
+      <button
+        type="button"
+        class="action"
+        :disabled="simulation.busy"
+        @click="simulation.findFixes"
+      >
         Find the smallest fixes
       </button>
-      <span v-if="years.seeking" role="status">Running: {{ years.seeking }}</span>
-      <button v-if="years.seeking" type="button" class="action" @click="years.stop">Stop</button>
+      <span v-if="simulation.seeking" role="status">Running: {{ simulation.seeking }}</span>
+      <button v-if="simulation.seeking" type="button" class="action" @click="simulation.stop">
+        Stop
+      </button>
     </p>
   </section>
 </template>

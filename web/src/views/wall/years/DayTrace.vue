@@ -4,7 +4,7 @@ import { computed, useTemplateRef } from 'vue';
 import { faceDepths, faceWords, formatText } from '@eldrun/core';
 import { dayTrace } from '../../../drawing/years.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
-import type { ShownRun } from '../../../stores/years.ts';
+import type { ShownRun } from '../../../stores/simulation.ts';
 import type { WallFrame } from '../frame.ts';
 
 /** Temperature and humidity through the wall on the day looked at, beside the drawing. */

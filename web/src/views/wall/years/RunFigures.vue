@@ -2,11 +2,11 @@
 import { computed } from 'vue';
 import { format, type SimulationResult } from '@eldrun/core';
 import { useProject } from '../../../stores/project.ts';
-import { useYears } from '../../../stores/years.ts';
+import { useSimulation } from '../../../stores/simulation.ts';
 
 /** What the runs came to, side by side, and their difference. */
 const project = useProject();
-const years = useYears();
+const simulation = useSimulation();
 
 interface Figure {
   label: string;
@@ -54,7 +54,7 @@ function figuresOf(result: SimulationResult): Figure[] {
   ];
 }
 
-const runs = computed(() => [years.current, years.other].filter((run) => run?.result));
+const runs = computed(() => [simulation.current, simulation.other].filter((run) => run?.result));
 const rows = computed(() => {
   const columns = runs.value.map((run) => figuresOf(run!.result!));
   return (columns[0] ?? []).flatMap(({ label, text, none }, i) => {

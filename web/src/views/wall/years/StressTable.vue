@@ -3,14 +3,14 @@ import { computed } from 'vue';
 import { formatText, worstStatus } from '@eldrun/core';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { useProject } from '../../../stores/project.ts';
-import { useYears } from '../../../stores/years.ts';
+import { useSimulation } from '../../../stores/simulation.ts';
 
 /** The fixed set of hard years, what fails first on top. */
 const project = useProject();
-const years = useYears();
+const simulation = useSimulation();
 
 const ranked = computed(() =>
-  years.stress.toSorted(
+  simulation.stress.toSorted(
     (a, b) =>
       (b.result?.mold.sensitive ?? -1) - (a.result?.mold.sensitive ?? -1) ||
       (b.result?.peak.mc.value ?? 0) - (a.result?.peak.mc.value ?? 0),
@@ -19,7 +19,7 @@ const ranked = computed(() =>
 </script>
 
 <template>
-  <table v-if="years.stress.length > 0" class="table" data-stress>
+  <table v-if="simulation.stress.length > 0" class="table" data-stress>
     <caption class="head">
       Stress set: what fails first stands on top
     </caption>

@@ -14,18 +14,18 @@ import { fieldRows, lineOf, monthMeans, waterByMonth } from '../../../drawing/ye
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import TableDialog from '../../../parts/TableDialog.vue';
 import { useProject } from '../../../stores/project.ts';
-import { useYears, type ShownRun } from '../../../stores/years.ts';
+import { useSimulation, type ShownRun } from '../../../stores/simulation.ts';
 import LayOver from './LayOver.vue';
 import RunChart from './RunChart.vue';
 import RunFigures from './RunFigures.vue';
 
 /** The course of the current run, the one laid over it, and its humidity by depth and day. */
 const project = useProject();
-const years = useYears();
+const simulation = useSimulation();
 
-const run = computed(() => years.current!);
+const run = computed(() => simulation.current!);
 const days = computed(() => Math.ceil(run.value.file.transient.hours / 24));
-const runs = computed(() => [years.current, years.other].filter((one) => one !== null));
+const runs = computed(() => [simulation.current, simulation.other].filter((one) => one !== null));
 
 const rounded = (share: number): number => Math.round(1000 * share) / 10;
 const fine = (index: number): number => Math.round(100 * index) / 100;
@@ -40,7 +40,7 @@ const alike = (of: ShownRun): boolean =>
 
 /** What to read of a run laid over: the same face of a like wall, else its watched one. */
 function faceOf(of: ShownRun) {
-  if (alike(of)) return of.course.faces[years.face]!;
+  if (alike(of)) return of.course.faces[simulation.face]!;
   const watched = of.file.wall.layers.findIndex(({ id }) => id === of.file.transient.watch);
   return of.course.faces[watched]!;
 }
@@ -71,9 +71,9 @@ const faceNames = computed(() =>
 );
 
 const charts = computed(() => {
-  const before = years.other?.name ?? '';
-  const face = faceNames.value[years.face]!.label;
-  const moldClass = run.value.faces[years.face]!.moldClass.replace('-', ' ');
+  const before = simulation.other?.name ?? '';
+  const face = faceNames.value[simulation.face]!.label;
+  const moldClass = run.value.faces[simulation.face]!.moldClass.replace('-', ' ');
   const of = runs.value;
   const points = run.value.result ? POINTS : POINTS_MEANWHILE;
   const chart = (title: string, lines: Line[], unit: string, limit?: number) => ({
@@ -163,7 +163,7 @@ const water = computed(() => ({
 /** Thirty days a row: means, and water by cause. */
 function table() {
   const { course } = run.value;
-  const face = course.faces[years.face]!;
+  const face = course.faces[simulation.face]!;
   const { units } = project;
   const text = (quantity: 'share' | 'temperature' | 'relativeHumidity', values: number[]) =>
     monthMeans(course, values).map((value) => {
@@ -195,7 +195,7 @@ function table() {
 
 /** Where the day looked at lies across a chart. */
 const dayMark = computed(() => {
-  const share = Math.min(1, (years.day + 1) / days.value);
+  const share = Math.min(1, (simulation.day + 1) / days.value);
   return {
     left: `calc(${CHART_LEFT}px + (100% - ${CHART_LEFT + CHART_RIGHT}px) * ${share})`,
   };
@@ -240,9 +240,9 @@ watchEffect(() => {
     <ChoiceField
       class="at"
       label="Mold, humidity and temperature are read"
-      :value="years.face"
+      :value="simulation.face"
       :options="faceNames"
-      @take="(value: number) => (years.chosenFace = value)"
+      @take="(value: number) => (simulation.chosenFace = value)"
     />
     <TableDialog v-if="run.result" title="By thirty days" :table="table" />
     <LayOver v-if="run.result" class="over" />

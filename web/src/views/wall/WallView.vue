@@ -21,7 +21,7 @@ import { useJudgment } from '../../stores/judgment.ts';
 import { useMoisture } from '../../stores/moisture.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
-import { useYears } from '../../stores/years.ts';
+import { useSimulation } from '../../stores/simulation.ts';
 import BaselineMarks from './BaselineMarks.vue';
 import BaselineStrip from './BaselineStrip.vue';
 import { useBenchKeys } from './bench-keys.ts';
@@ -61,7 +61,7 @@ const bench = useBench();
 const heat = useHeat();
 const judging = useJudgment();
 const moisture = useMoisture();
-const years = useYears();
+const simulation = useSimulation();
 const baseline = useBaseline();
 const notices = useNotices();
 
@@ -144,13 +144,13 @@ onBeforeUnmount(() => {
   heat.close();
   judging.close();
   moisture.close();
-  years.close();
+  simulation.close();
   baseline.close();
 });
 
 async function open(): Promise<void> {
   state.value = 'loading';
-  years.close();
+  simulation.close();
   baseline.close();
   try {
     if (!(await wall.open(String(route.params['wall'])))) return;
@@ -287,7 +287,7 @@ void open();
     <Readings class="readings" />
     <JudgmentLine @run="run" @sure="sureShown = true" />
     <LensPart v-if="frame" :part="lens.panel" :frame="frame" />
-    <RunVerdicts v-if="lensName !== 'years' && years.fresh" @run="run" />
+    <RunVerdicts v-if="lensName !== 'years' && simulation.fresh" @run="run" />
     <VerdictList @run="run" />
     <LayerPanel v-if="bench.editing" @run="run" />
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />

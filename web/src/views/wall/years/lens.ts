@@ -1,6 +1,6 @@
 import { defineAsyncComponent } from 'vue';
 import { useWall } from '../../../stores/wall.ts';
-import { useYears } from '../../../stores/years.ts';
+import { useSimulation } from '../../../stores/simulation.ts';
 import type { Lens, RunStep } from '../lens.ts';
 import DayStrip from './DayStrip.vue';
 import DayTrace from './DayTrace.vue';
@@ -12,19 +12,24 @@ const YearsPanel = defineAsyncComponent(() => import('./YearsPanel.vue'));
 /** The wall run hour by hour: how damp each depth is on the day shown, the courses, what they say. */
 export function yearsLens(run: RunStep): Lens {
   const wall = useWall();
-  const years = useYears();
+  const simulation = useSimulation();
 
   return {
     marks: {
       component: YearsMarks,
-      props: (frame) => years.state && { frame, state: years.state },
+      props: (frame) => simulation.state && { frame, state: simulation.state },
     },
     tools: { component: DayStrip, props: () => ({}) },
     traces: () =>
-      years.state
+      simulation.state
         ? {
             component: DayTrace,
-            props: (frame) => ({ frame, run: years.current, state: years.state, face: years.face }),
+            props: (frame) => ({
+              frame,
+              run: simulation.current,
+              state: simulation.state,
+              face: simulation.face,
+            }),
           }
         : null,
     panel: {
