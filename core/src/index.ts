@@ -281,10 +281,12 @@ export { strategyOf, swapStrategy } from './strategies/index.ts';
 export {
   AIR_PERMEABILITY,
   FAHRENHEIT_DEGREE,
+  fixed,
   format,
   type Formatted,
   formatText,
   INCH,
+  inUnits,
   measured,
   type Measured,
   type Message,
@@ -303,6 +305,7 @@ export {
   R_VALUE,
   say,
   SQUARE_FOOT,
+  trimmed,
   type UnitSystem,
 } from './units/index.ts';
 export {

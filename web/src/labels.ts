@@ -9,6 +9,7 @@ import {
   type Material,
   type Member,
   type UnitSystem,
+  fixed,
 } from '@eldrun/core';
 
 type FindMaterial = (id: string) => Material | undefined;
@@ -62,7 +63,7 @@ const QUART = 0.946352946;
 export function filmText(held: number, units: UnitSystem): string {
   if (units === 'metric') return `a film of ${formatText('length', held / 1000, units)}`;
   const quarts = (held * SHEET_AREA) / QUART;
-  return quarts < 0.1 ? 'a trace on a 4×8 sheet' : `${quarts.toFixed(1)} quarts on a 4×8 sheet`;
+  return quarts < 0.1 ? 'a trace on a 4×8 sheet' : `${fixed(quarts, 1)} quarts on a 4×8 sheet`;
 }
 
 /** A month, or the design day. */

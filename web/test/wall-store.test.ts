@@ -8,6 +8,7 @@ import { useProject } from '../src/stores/project.ts';
 import { useHeat } from '../src/stores/heat.ts';
 import { useWall } from '../src/stores/wall.ts';
 import { answer, type HeatRequest } from '../src/workers/heat-job.ts';
+import { until } from './until.ts';
 
 const { brief, walls, name, units } = DEMO_PROJECTS[0]!;
 const WALL = walls[1]!;
@@ -58,10 +59,10 @@ class InlineWorker implements Partial<Worker> {
 }
 
 /** Until the section is solved and the verdicts are found. */
-async function settled(): Promise<void> {
-  while (useWall().computing || useWall().judging)
-    await new Promise((resolve) => setTimeout(resolve, 5));
-}
+const settled = (): Promise<void> => until(() => !useWall().computing && !useWall().judging);
+
+/** Until what was edited is saved. */
+const saved = (): Promise<void> => until(() => useWall().saveState.kind === 'saved');
 
 let server: ReturnType<typeof serve>;
 
@@ -93,7 +94,7 @@ test('steps are named, undone and redone, and each is saved', async () => {
   expect(layers()).not.toContain('L6');
   wall.run('Rename again', [{ type: 'rename', name: 'Other' }]);
   expect(wall.redo()).toBeNull();
-  await new Promise((resolve) => setTimeout(resolve, 600));
+  await saved();
   expect(server.document).toEqual(wall.document);
   expect(wall.saveState.kind).toBe('saved');
 });
@@ -170,7 +171,8 @@ test('a wall that becomes empty while it is solved stays without figures', async
     wall.document!.layers.map(({ id }) => ({ type: 'removeLayer', id })),
   );
   expect(wall.computing).toBe(false);
-  await new Promise((resolve) => setTimeout(resolve, 400));
+  // Whatever the workers were at answers before the next question is answered.
+  await saved();
   expect(wall.whole).toBeNull();
   expect(wall.verdicts).toEqual([]);
   expect(wall.judging).toBe(false);
@@ -222,7 +224,7 @@ test('where conductivity depends on temperature the shown moment is solved for i
   heat.shown = true;
   useBench().moment = 6;
   await nextTick();
-  while (heat.computing) await new Promise((resolve) => setTimeout(resolve, 5));
+  await until(() => !heat.computing);
   expect(heat.section).not.toBe(wall.whole!.section);
   expect(heat.section!.r).toBeGreaterThan(wall.whole!.section.r);
 });
@@ -238,7 +240,7 @@ test('the brief reaches every wall at once', () => {
 test('undo is found again by the page that comes after, for the same document only', async () => {
   const wall = useWall();
   wall.run('Rename', [{ type: 'rename', name: 'New' }]);
-  await new Promise((resolve) => setTimeout(resolve, 600));
+  await saved();
   wall.keepSteps();
   setActivePinia(createPinia());
   await useProject().open('p');

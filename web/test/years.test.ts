@@ -135,8 +135,8 @@ test('a run comes in parts that make the whole again', () => {
 test('a day’s state as lines beside the wall: humidity from 0 to 1, temperature in steps of five', () => {
   const trace = dayTrace({ depth: [0, 0.2], temperature: [21, -4], rh: [0.5, 1] }, axis, 100);
   expect([trace.coldest, trace.warmest]).toEqual([-5, 25]);
-  expect(trace.humidity).toBe(`M50.0 ${axis.y(0).toFixed(1)}L100.0 ${axis.y(0.2).toFixed(1)}`);
-  expect(trace.temperature.startsWith(`M${((100 * 26) / 30).toFixed(1)} `)).toBe(true);
+  expect(trace.humidity).toBe(`M50,${+axis.y(0).toFixed(1)}L100,${+axis.y(0.2).toFixed(1)}`);
+  expect(trace.temperature.startsWith(`M${((100 * 26) / 30).toFixed(1)},`)).toBe(true);
 });
 
 test('lines of two runs, the limit marked once; bars stand on one another', () => {

@@ -167,6 +167,20 @@ export function format(quantity: Quantity, si: number, system: UnitSystem): Form
   return { text: quantity === 'costPerArea' ? `$${text}` : text, unit };
 }
 
+/**
+ * An SI number in the units of a person, as exact as `format` writes it: for charts, which write numbers themselves.
+ *
+ * @param quantity of a scale that does not change with the size, as lengths and permeances do
+ */
+export function inUnits(
+  quantity: Exclude<Quantity, 'length' | 'permeance'>,
+  si: number,
+  system: UnitSystem,
+): number {
+  const { convert, digits } = READINGS[quantity][system];
+  return Number(convert(si).toFixed(digits));
+}
+
 /** As `format`, in one string. The unit of an R-value in imperial is left out, as builders do: `R 26.1`. */
 export function formatText(quantity: Quantity, si: number, system: UnitSystem): string {
   const { text, unit } = format(quantity, si, system);
@@ -178,6 +192,11 @@ export function formatText(quantity: Quantity, si: number, system: UnitSystem): 
 export function fixed(value: number, digits: number): string {
   const text = value.toFixed(digits);
   return Number(text) === 0 ? text.replace('-', '') : text.replace('-', '−');
+}
+
+/** A number with at most so many decimals. */
+export function trimmed(value: number, digits: number): string {
+  return String(Number(value.toFixed(digits))).replace('-', '−');
 }
 
 function formatLength(metres: number, system: UnitSystem): Formatted {

@@ -2,6 +2,7 @@ import {
   dewPoint,
   faceDepths,
   FAHRENHEIT_DEGREE,
+  fixed,
   layerDepth,
   type FaceYear,
   type MonthlyBalance,
@@ -9,6 +10,7 @@ import {
   type UnitSystem,
 } from '@eldrun/core';
 import type { DepthAxis } from './axis.ts';
+import { linePath, steppedScale } from './lines.ts';
 
 /** A wet plane in one month. */
 export interface WetPlace {
@@ -83,24 +85,13 @@ function plot(
   label: (value: number) => string,
 ): DepthPlot {
   const all = series.flatMap(({ values }) => values);
-  const low = Math.floor((Math.min(...all) - zero) / step) * step + zero;
-  const high = Math.max(low + step, Math.ceil((Math.max(...all) - zero) / step) * step + zero);
-  const x = (value: number): number => ((value - low) / (high - low)) * width;
-  const count = Math.round((high - low) / step);
-  const every = Math.max(1, Math.ceil(count / (width < NARROW ? 1 : 2)));
+  const { x, ticks } = steppedScale(all, step, zero, width, width < NARROW ? 1 : 2);
   return {
     lines: series.map(({ name, values }) => ({
       name,
-      path: values
-        .map(
-          (value, i) => `${i ? 'L' : 'M'}${x(value).toFixed(1)} ${axis.y(depths[i]!).toFixed(1)}`,
-        )
-        .join(''),
+      path: linePath(values.map((value, i) => [x(value), axis.y(depths[i]!)])),
     })),
-    ticks: Array.from({ length: Math.floor(count / every) + 1 }, (_, i) => {
-      const value = low + i * every * step;
-      return { x: x(value), label: label(value) };
-    }),
+    ticks: ticks.map((value) => ({ x: x(value), label: label(value) })),
     x,
   };
 }
@@ -132,8 +123,7 @@ export function moisturePlots(
       width,
       imperial ? 10 * FAHRENHEIT_DEGREE : 5,
       imperial ? -32 * FAHRENHEIT_DEGREE : 0,
-      (value) =>
-        `${Math.round(imperial ? value / FAHRENHEIT_DEGREE + 32 : value)}`.replace('-', '−'),
+      (value) => fixed(imperial ? value / FAHRENHEIT_DEGREE + 32 : value, 0),
     ),
     vapor: plot(
       [
@@ -145,7 +135,7 @@ export function moisturePlots(
       width,
       500,
       0,
-      (value) => String(Math.round(value)),
+      (value) => fixed(value, 0),
     ),
   };
 }

@@ -1,10 +1,12 @@
 import {
   FAHRENHEIT_DEGREE,
+  fixed,
   type CondensingPlane,
   type Profile,
   type UnitSystem,
 } from '@eldrun/core';
 import type { DepthAxis } from './axis.ts';
+import { linePath, steppedScale } from './lines.ts';
 
 export interface Tick {
   x: number;
@@ -26,6 +28,9 @@ export interface Traces {
 /** How far the air on both sides is drawn beyond the surfaces, px. */
 const AIR = 14;
 
+/** Marks of temperature at the most: more would stand too close. */
+const MAX_MARKS = 7;
+
 /** Temperature and dew point against the shared depth axis. */
 export function tracesOf(
   profile: Profile,
@@ -44,33 +49,22 @@ export function tracesOf(
   values.push(conditions.indoorTemperature, conditions.outdoorTemperature);
   const step = system === 'imperial' ? 10 * FAHRENHEIT_DEGREE : 5;
   const zero = system === 'imperial' ? -32 * FAHRENHEIT_DEGREE : 0;
-  const low = Math.floor((Math.min(...values) - zero) / step) * step + zero;
-  const high = Math.ceil((Math.max(...values) - zero) / step) * step + zero;
-  const x = (temperature: number): number => ((temperature - low) / (high - low)) * width;
-
-  const count = Math.round((high - low) / step);
-  const every = count > 7 ? 2 : 1;
-  const ticks: Tick[] = [];
-  for (let i = 0; i <= count; i++) {
-    const at = low + i * step;
+  const { low, x, ticks: marks } = steppedScale(values, step, zero, width, MAX_MARKS);
+  const ticks = marks.map((at) => {
     const shown = system === 'imperial' ? at / FAHRENHEIT_DEGREE + 32 : at;
-    if (Math.round(shown / (system === 'imperial' ? 10 : 5)) % every === 0)
-      ticks.push({ x: x(at), label: String(Math.round(shown)).replace('-', '−') });
-  }
+    return { x: x(at), label: fixed(shown, 0) };
+  });
 
-  const line = (value: (i: number) => number): string =>
-    points
-      .map(
-        (point, i) => `${i ? 'L' : 'M'}${x(value(i)).toFixed(1)} ${axis.y(point.depth).toFixed(1)}`,
-      )
-      .join('');
-  const inside = `M${x(conditions.indoorTemperature).toFixed(1)} ${(axis.y(0) + AIR).toFixed(1)}`;
-  const outside = `L${x(conditions.outdoorTemperature).toFixed(1)} ${(axis.y(points.at(-1)?.depth ?? 0) - AIR).toFixed(1)}`;
-  const temperature = inside + line((i) => points[i]!.temperature).replace('M', 'L') + outside;
+  const at = (i: number, value: number): [number, number] => [x(value), axis.y(points[i]!.depth)];
+  const temperature = linePath([
+    [x(conditions.indoorTemperature), axis.y(0) + AIR],
+    ...points.map((point, i) => at(i, point.temperature)),
+    [x(conditions.outdoorTemperature), axis.y(points.at(-1)?.depth ?? 0) - AIR],
+  ]);
 
   return {
     temperature,
-    dewPoint: line((i) => Math.max(points[i]!.dewPoint, low)),
+    dewPoint: linePath(points.map((point, i) => at(i, Math.max(point.dewPoint, low)))),
     ticks,
     x,
     crossings: crossingsOf(profile, axis),

@@ -1,5 +1,8 @@
+import { csvFormatRows } from 'd3-dsv';
+import { scaleLinear } from 'd3-scale';
 import { CAUSES, type Causes, type Course, type DepthField } from '@eldrun/core';
 import type { DepthAxis } from './axis.ts';
+import { linePath } from './lines.ts';
 
 /** Below this humidity nothing is tinted. */
 const DRY = 0.6;
@@ -61,8 +64,6 @@ export function courseCsv(
   { hour, wood, faces, outdoor, water }: Course,
   names: readonly string[],
 ): string {
-  const quoted = (text: string): string =>
-    /[",]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text;
   const columns: [string, readonly number[]][] = [
     ['hour', hour],
     ...wood.map(({ layer, mc }): [string, number[]] => [
@@ -77,8 +78,8 @@ export function courseCsv(
     ['outdoor temperature (degC)', outdoor],
     ...CAUSES.map((cause): [string, number[]] => [`water so far, ${cause} (kg/m2)`, water[cause]]),
   ];
-  const rows = hour.map((_, n) => columns.map(([, values]) => values[n]!).join(','));
-  return `${[columns.map(([name]) => quoted(name)).join(','), ...rows].join('\n')}\n`;
+  const rows = hour.map((_, n) => columns.map(([, values]) => String(values[n]!)));
+  return `${csvFormatRows([columns.map(([name]) => name), ...rows])}\n`;
 }
 
 /** Entries of a course in thirty days, the months of a run. */
@@ -129,13 +130,10 @@ export function dayTrace(
 ): DayTrace {
   const coldest = Math.floor(Math.min(...temperature) / 5) * 5;
   const warmest = Math.max(coldest + 5, Math.ceil(Math.max(...temperature) / 5) * 5);
-  const path = (values: readonly number[], from: number, to: number): string =>
-    values
-      .map((value, i) => {
-        const x = (width * (value - from)) / (to - from);
-        return `${i === 0 ? 'M' : 'L'}${x.toFixed(1)} ${axis.y(depth[i]!).toFixed(1)}`;
-      })
-      .join('');
+  const path = (values: readonly number[], from: number, to: number): string => {
+    const x = scaleLinear([from, to], [0, width]);
+    return linePath(values.map((value, i) => [x(value), axis.y(depth[i]!)]));
+  };
   return {
     temperature: path(temperature, coldest, warmest),
     humidity: path(rh, 0, 1),

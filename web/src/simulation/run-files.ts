@@ -1,9 +1,9 @@
 import {
   findMaterial,
-  formatText,
   nameOf,
   resolveWall,
   transientFor,
+  trimmed,
   WEATHER_SEED,
   type Materials,
   type RunChoices,
@@ -43,7 +43,7 @@ export function nameOfRun({ transient }: SimulationFile): string {
   return [
     typeof side === 'number' ? `${side}°` : side,
     ...(path === 'member' ? ['through the member'] : []),
-    ...(rain ? [`${formatText('share', rain.share, 'metric')} of the rain in`] : []),
+    ...(rain ? [`${trimmed(100 * rain.share, 2)} % of the rain in`] : []),
     ...(leak ? ['air leak'] : []),
     ...(cavity ? [changes === 0 || cavity.opening === 0 ? 'gap closed' : gap] : []),
     ...(initial.layers?.[watch] ? ['wet start'] : []),

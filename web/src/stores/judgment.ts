@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import {
@@ -42,7 +43,7 @@ function keyOf(file: WallFile, materials: object): string {
 export const useJudgment = defineStore('judgment', () => {
   const project = useProject();
   const wall = useWall();
-  const kept = new Map<string, Settled>();
+  const kept = new LRUCache<string, Settled>({ max: MAX_KEPT });
   const workers = [new Judge(), new Judge()] as const;
   const settled = shallowRef<{ key: string; now: Settled } | null>(null);
   /** Share of the runs that is done, 0 to 1; null while none are under way. */
@@ -105,7 +106,6 @@ export const useJudgment = defineStore('judgment', () => {
     const mine = key.value;
     const keep = (now: Settled): void => {
       kept.set(mine, now);
-      if (kept.size > MAX_KEPT) kept.delete(kept.keys().next().value!);
       if (key.value === mine) settled.value = { key: mine, now };
     };
     const missing = missingForRuns(whole.wall);

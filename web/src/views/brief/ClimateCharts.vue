@@ -5,7 +5,14 @@ import { use } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
 import VChart from 'vue-echarts';
-import { format, type Monthly, type Quantity, type Site, type UnitSystem } from '@eldrun/core';
+import {
+  format,
+  inUnits,
+  type Monthly,
+  type Quantity,
+  type Site,
+  type UnitSystem,
+} from '@eldrun/core';
 import { yearOption } from '../../drawing/year-chart.ts';
 
 /** The year outdoors in small charts, one a figure; the table has the numbers. */
@@ -14,8 +21,8 @@ use([LineChart, BarChart, GridComponent, LegendComponent, TooltipComponent, SVGR
 const props = defineProps<{ site: Site; units: UnitSystem }>();
 
 const charts = computed(() => {
-  const shown = (quantity: Quantity, values: Monthly): number[] =>
-    values.map((value) => Number(format(quantity, value, props.units).text.replace('−', '-')));
+  const shown = (quantity: Parameters<typeof inUnits>[0], values: Monthly): number[] =>
+    values.map((value) => inUnits(quantity, value, props.units));
   const unit = (quantity: Quantity): string => format(quantity, 0, props.units).unit;
   const { site } = props;
   const one = (
@@ -47,7 +54,7 @@ const charts = computed(() => {
     ...one(
       'Wind',
       'line',
-      site.windSpeed?.map((v) => Number(v.toFixed(1))),
+      site.windSpeed?.map((speed) => Math.round(10 * speed) / 10),
       'm/s',
     ),
     ...one('Rain', 'bar', site.rain?.map(Math.round), 'mm'),

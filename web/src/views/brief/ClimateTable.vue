@@ -13,6 +13,7 @@ import {
   type Quantity,
   type Site,
   type UnitSystem,
+  fixed,
 } from '@eldrun/core';
 import TableCell from './TableCell.vue';
 
@@ -40,7 +41,7 @@ const columns = computed<Column[]>(() => {
   const shown = (quantity: Quantity) => (value: number) => format(quantity, value, units).text;
   const degree = units === 'imperial' ? FAHRENHEIT_DEGREE : 1;
   const unit = (quantity: Quantity): string => format(quantity, 0, units).unit;
-  const plain = (digits: number) => (value: number) => value.toFixed(digits);
+  const plain = (digits: number) => (value: number) => fixed(value, digits);
   const all: {
     field: Field;
     title: string;

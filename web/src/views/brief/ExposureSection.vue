@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { MONTHS, parseNumber, STANDARD_EXPOSURE, type Exposure } from '@eldrun/core';
+import { MONTHS, parseNumber, STANDARD_EXPOSURE, type Exposure, trimmed } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 
@@ -41,7 +41,7 @@ function setSide(side: Side, wanted: boolean): void {
   <div class="pair">
     <TextField
       label="Rain that gets behind"
-      :value="`${+(100 * now.rain).toFixed(2)} %`"
+      :value="`${trimmed(100 * now.rain, 2)} %`"
       :take="(text: string) => set({ rain: parseNumber(text, 'exposure.rain', 0, 100, '%') / 100 })"
       hint="of the driven rain; 1 % is usual"
     />

@@ -2,7 +2,15 @@
 import InputText from 'primevue/inputtext';
 import MultiSelect from 'primevue/multiselect';
 import { computed, reactive, ref, useId } from 'vue';
-import { InputError, LIBRARY, ROLES, type Material, type Role, type Vapor } from '@eldrun/core';
+import {
+  InputError,
+  LIBRARY,
+  ROLES,
+  type Material,
+  type Role,
+  type Vapor,
+  trimmed,
+} from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
 
@@ -35,7 +43,7 @@ const fields = reactive({
   density: String(start?.density ?? ''),
   specificHeat: String(start?.specificHeat ?? ''),
   vapor: vaporText(),
-  thicknesses: (start?.thicknesses ?? []).map((t) => Number((t * 1000).toFixed(3))).join(', '),
+  thicknesses: (start?.thicknesses ?? []).map((t) => trimmed(t * 1000, 3)).join(', '),
   gwp: String(start?.gwp?.value ?? ''),
   cost: start?.cost ? String(start.cost.usd) : '',
   source: start?.source ?? '',

@@ -16,6 +16,7 @@ import {
   vaporClass,
   type Material,
   type Role,
+  fixed,
 } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
@@ -180,7 +181,7 @@ function saved(materialId: string): void {
           }}</template>
         </Column>
         <Column field="perInch" header="R per inch" sortable class="right">
-          <template #body="{ data }: { data: Row }">{{ data.perInch.toFixed(2) }}</template>
+          <template #body="{ data }: { data: Row }">{{ fixed(data.perInch, 2) }}</template>
         </Column>
         <Column field="permeance" header="Dry cup" sortable class="right">
           <template #body="{ data }: { data: Row }">{{

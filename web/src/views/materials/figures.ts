@@ -10,6 +10,7 @@ import {
   type Material,
   type Table,
   type UnitSystem,
+  fixed,
 } from '@eldrun/core';
 
 export interface MaterialFigure {
@@ -47,7 +48,7 @@ export function figuresOf(material: Material, units: UnitSystem): MaterialFigure
       ),
     );
   else add('Conductivity', text('conductivity', material.conductivity!));
-  add('R per inch', `R ${rPerInch(material).toFixed(2)} at ${text('temperature', 24)} mean`);
+  add('R per inch', `R ${fixed(rPerInch(material), 2)} at ${text('temperature', 24)} mean`);
   if (material.labeledRPerInch) add('R per inch on the label', `R ${material.labeledRPerInch}`);
   if (material.agedRPerInch) add('R per inch, aged', `R ${material.agedRPerInch}`);
   if ('mu' in vapor) add('Vapor resistance factor μ', String(vapor.mu));

@@ -16,6 +16,7 @@ import {
   type Command,
   type FramedLayer,
   type Member,
+  trimmed,
 } from '@eldrun/core';
 import { frameName } from '../../labels.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -168,7 +169,7 @@ const matching = computed(() => {
 });
 
 function share(value: number): string {
-  return `${Number((value * 100).toFixed(value < 0.02 ? 2 : 1))} %`;
+  return `${trimmed(value * 100, value < 0.02 ? 2 : 1)} %`;
 }
 
 function setFraction(fraction: number | null): void {

@@ -9,6 +9,8 @@ import {
   type Sample,
   type Sampled,
   type SampleRanges,
+  fixed,
+  trimmed,
 } from '@eldrun/core';
 import StatusMark from '../../parts/StatusMark.vue';
 import TextField from '../../parts/TextField.vue';
@@ -133,14 +135,14 @@ const share = (name: string, text: string): number =>
         />
         <TextField
           label="Rain at the water barrier, most"
-          :value="`${+(100 * ranges.rain[1]).toFixed(2)} %`"
+          :value="`${trimmed(100 * ranges.rain[1], 2)} %`"
           :take="
             (text: string) => {
               const most = share('rain', text);
               set({ rain: [Math.min(most, ranges.rain[0]), most] });
             }
           "
-          :hint="`from ${+(100 * ranges.rain[0]).toFixed(2)} % of the driven rain`"
+          :hint="`from ${trimmed(100 * ranges.rain[0], 2)} % of the driven rain`"
         />
         <TextField
           label="Air of the gap"
@@ -193,7 +195,7 @@ const share = (name: string, text: string): number =>
           <tbody>
             <tr v-for="{ input, correlation } in summary.matters" :key="input">
               <th scope="row">{{ INPUTS[input] }}</th>
-              <td>{{ correlation.toFixed(2).replace('-', '−') }}</td>
+              <td>{{ fixed(correlation, 2) }}</td>
               <td class="bar">
                 <svg viewBox="0 0 100 10" preserveAspectRatio="none" aria-hidden="true">
                   <rect x="0" y="1" :width="100 * Math.abs(correlation)" height="8" />

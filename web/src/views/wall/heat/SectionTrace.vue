@@ -3,6 +3,7 @@ import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
 import { formatText, temperatureAt, type WallSection } from '@eldrun/core';
 import { realTemperature, sectionDepth, type Air } from '../../../drawing/field.ts';
+import { linePath } from '../../../drawing/lines.ts';
 import { degrees, shareOf, type TemperatureScale } from '../../../drawing/temperature-scale.ts';
 import { layerTitle, momentName, type Moment, type PATH_NAMES } from '../../../labels.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
@@ -35,11 +36,13 @@ const depth = computed(() => (props.section ? sectionDepth(props.section) : 0));
 function line(along: number): string {
   const { section, air } = props;
   if (!section || !air) return '';
-  return Array.from({ length: POINTS + 1 }, (_, n) => {
-    const at = (depth.value * n) / POINTS;
-    const t = realTemperature(air, temperatureAt(section.field, along, at));
-    return `${n ? 'L' : 'M'}${(shareOf(props.scale, t) * inner.value).toFixed(1)} ${axis.value.y(at).toFixed(1)}`;
-  }).join('');
+  return linePath(
+    Array.from({ length: POINTS + 1 }, (_, n) => {
+      const at = (depth.value * n) / POINTS;
+      const t = realTemperature(air, temperatureAt(section.field, along, at));
+      return [shareOf(props.scale, t) * inner.value, axis.value.y(at)];
+    }),
+  );
 }
 
 const here = computed(() => line(place.value));

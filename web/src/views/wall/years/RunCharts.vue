@@ -8,6 +8,8 @@ import {
   plainName,
   type Causes,
   type SimulationFile,
+  fixed,
+  inUnits,
 } from '@eldrun/core';
 import { barOption, CHART_LEFT, CHART_RIGHT, lineOption } from '../../../drawing/run-chart.ts';
 import { fieldRows, lineOf, monthMeans, waterByMonth } from '../../../drawing/years.ts';
@@ -30,7 +32,7 @@ const runs = computed(() => [simulation.current, simulation.other].filter((one) 
 const rounded = (share: number): number => Math.round(1000 * share) / 10;
 const fine = (index: number): number => Math.round(100 * index) / 100;
 const shownTemperature = (celsius: number): number =>
-  Number(format('temperature', celsius, project.units).text.replace('−', '-'));
+  inUnits('temperature', celsius, project.units);
 const degrees = computed(() => format('temperature', 0, project.units).unit.replace('°', ' °'));
 
 /** Whether a run is of a wall with the same layers as the current one's. */
@@ -142,8 +144,7 @@ const causes = computed(() =>
   CAUSES.filter((cause) => run.value.course.water[cause].some((amount) => amount !== 0)),
 );
 const waterUnit = computed(() => format('waterPerArea', 0, project.units).unit);
-const shownWater = (kg: number): number =>
-  Number(format('waterPerArea', kg, project.units).text.replace('−', '-'));
+const shownWater = (kg: number): number => inUnits('waterPerArea', kg, project.units);
 
 const water = computed(() => ({
   title: `Water in and out by cause, ${waterUnit.value} in thirty days`,
@@ -178,7 +179,7 @@ function table() {
     ]),
     ['RH at the face', text('relativeHumidity', face.rh)],
     ['Temperature', text('temperature', face.temperature)],
-    ['Mold index', monthMeans(course, face.mold).map((index) => index.toFixed(2))],
+    ['Mold index', monthMeans(course, face.mold).map((index) => fixed(index, 2))],
     ...causes.value.map((cause): [string, string[]] => [
       `${CAUSE_WORDS[cause].name}, ${waterUnit.value}`,
       byMonth[cause].map((kg) => format('waterPerArea', kg, units).text),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { format, type SimulationResult } from '@eldrun/core';
+import { format, type SimulationResult, fixed } from '@eldrun/core';
 import { useProject } from '../../../stores/project.ts';
 import { useSimulation } from '../../../stores/simulation.ts';
 
@@ -20,12 +20,12 @@ function signed(text: string, value: number): string {
   return value > 0 && !text.startsWith('+') ? `+${text}` : text;
 }
 
-const shares = (value: number): string => `${(100 * value).toFixed(1).replace('-', '−')} %`;
+const shares = (value: number): string => `${fixed(100 * value, 1)} %`;
 const daysText = (hours: number): string =>
   `${Math.round(hours / 24)
     .toString()
     .replace('-', '−')} days`;
-const index = (value: number): string => value.toFixed(2).replace('-', '−');
+const index = (value: number): string => fixed(value, 2);
 const water = (kg: number): string => {
   const { text, unit } = format('waterPerArea', kg, project.units);
   return `${text} ${unit}`;

@@ -16,6 +16,7 @@ import {
   storingLayers,
   ventilatedGap,
   type RunChoices,
+  trimmed,
 } from '@eldrun/core';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import TextField from '../../../parts/TextField.vue';
@@ -38,7 +39,7 @@ const lengths = computed(() =>
     .toSorted((a, b) => a - b)
     .map((value) => ({
       value,
-      label: value === 1 ? '1 year' : `${+value.toFixed(2)} years`,
+      label: value === 1 ? '1 year' : `${trimmed(value, 2)} years`,
     })),
 );
 const START = MONTHS.map((label, value) => ({ value, label }));
@@ -123,7 +124,7 @@ function setLayerStart(id: string, text: string): void {
     />
     <TextField
       label="Rain that gets in"
-      :value="`${+(100 * (simulation.choices.rainShare ?? standard.rain)).toFixed(2)} %`"
+      :value="`${trimmed(100 * (simulation.choices.rainShare ?? standard.rain), 2)} %`"
       :take="
         (text: string) =>
           set({ rainShare: orOpen(text, (t) => parseNumber(t, 'rain', 0, 100, '%') / 100) })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, worstStatus } from '@eldrun/core';
+import { formatText, worstStatus, fixed } from '@eldrun/core';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { useProject } from '../../../stores/project.ts';
 import { useSimulation } from '../../../stores/simulation.ts';
@@ -37,7 +37,7 @@ const ranked = computed(() =>
         <th scope="row">{{ line.name }}</th>
         <template v-if="line.result">
           <td><StatusMark :status="worstStatus(line.verdicts)" /></td>
-          <td>{{ line.result.mold.sensitive.toFixed(2) }}</td>
+          <td>{{ fixed(line.result.mold.sensitive, 2) }}</td>
           <td>{{ formatText('share', line.result.peak.mc.value, project.units) }}</td>
           <td>{{ Math.round(line.result.above20.longest / 24) }} days</td>
         </template>
