@@ -1,7 +1,7 @@
 import { evaluate, type ResultFile, type UnitSystem } from '@eldrun/core';
 import { parseWallFile } from '@eldrun/core/schema';
 import { explain, readText } from './files.ts';
-import { inTurn, type Doer } from './jobs.ts';
+import type { CheckJob, Checked, Doer } from './job-types.ts';
 import { EXIT, type Output } from './output.ts';
 import { resultTable } from './table.ts';
 
@@ -11,16 +11,6 @@ export interface CheckOptions {
   hourly: boolean;
   units: UnitSystem;
 }
-
-/** One file to evaluate. */
-export interface CheckJob {
-  what: 'check';
-  file: string;
-  hourly: boolean;
-  units: UnitSystem;
-}
-
-export type Checked = { result: ResultFile } | { problem: string };
 
 /** Reads and evaluates one wall file. */
 export async function checkFile({ file, hourly, units }: CheckJob): Promise<Checked> {
@@ -46,7 +36,7 @@ export async function check(
   files: string[],
   { json, strict, hourly, units }: CheckOptions,
   output: Output,
-  doer: Doer = inTurn,
+  doer: Doer,
 ): Promise<number> {
   let bad = false;
   let failing = false;

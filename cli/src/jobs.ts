@@ -1,13 +1,6 @@
-import { checkFile, type CheckJob, type Checked } from './check.ts';
-import { sampleFile, type SampleJob, type Sampled } from './samples.ts';
-
-/** What a thread can be asked to do. */
-export type Job = CheckJob | SampleJob;
-export type Done = Checked | Sampled;
-
-/** Does jobs; what they came to is handed on in their order. */
-export type Doer = <J extends Job>(jobs: readonly J[]) => AsyncIterable<DoneOf<J>>;
-export type DoneOf<J extends Job> = J extends CheckJob ? Checked : Sampled;
+import { checkFile } from './check.ts';
+import type { Done, DoneOf, Job } from './job-types.ts';
+import { sampleFile } from './samples.ts';
 
 export function doJob(job: Job): Promise<Done> {
   return job.what === 'check' ? checkFile(job) : sampleFile(job);

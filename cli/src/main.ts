@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { check } from './check.ts';
-import type { Doer } from './jobs.ts';
+import type { Doer } from './job-types.ts';
+import { inTurn } from './jobs.ts';
 import { EXIT, type Output } from './output.ts';
 import { sampleFiles } from './samples.ts';
 import { simulateFiles } from './simulate.ts';
@@ -35,7 +36,11 @@ The adopted local code governs; structure and fire belong to licensed profession
  * @param parallel does several runs at once
  * @returns the exit code
  */
-export async function run(argv: string[], output: Output, parallel?: Doer): Promise<number> {
+export async function run(
+  argv: string[],
+  output: Output,
+  parallel: Doer = inTurn,
+): Promise<number> {
   let parsed;
   try {
     parsed = parseArgs({
@@ -85,5 +90,5 @@ export async function run(argv: string[], output: Output, parallel?: Doer): Prom
     return EXIT.badInput;
   }
   const { json, strict, hourly, units } = values;
-  return check(files, { json, strict, hourly, units }, output, hourly ? parallel : undefined);
+  return check(files, { json, strict, hourly, units }, output, hourly ? parallel : inTurn);
 }

@@ -11,18 +11,8 @@ import {
 } from '@eldrun/core';
 import { parseSimulation } from '@eldrun/core/simulation';
 import { explain, readText } from './files.ts';
-import { inTurn, type Doer } from './jobs.ts';
+import type { Doer, SampleJob, Sampled } from './job-types.ts';
 import { EXIT, type Output } from './output.ts';
-
-/** One sample of the wall of a simulation file. */
-export interface SampleJob {
-  what: 'sample';
-  file: string;
-  number: number;
-}
-
-/** Null where its run does not count. */
-export type Sampled = { sample: Sample | null } | { problem: string };
 
 /** Reads the wall of a simulation file and simulates one sample of it. */
 export async function sampleFile({ file, number }: SampleJob): Promise<Sampled> {
@@ -48,7 +38,7 @@ export async function sampleFiles(
   files: readonly string[],
   { json, samples }: { json: boolean; samples: number },
   output: Output,
-  doer: Doer = inTurn,
+  doer: Doer,
 ): Promise<number> {
   let bad = false;
   for (const file of files) {

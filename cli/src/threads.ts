@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os';
 import { parentPort, Worker } from 'node:worker_threads';
-import { doJob, type Doer, type Done, type DoneOf, type Job } from './jobs.ts';
+import type { Doer, Done, DoneOf, Job } from './job-types.ts';
+import { doJob } from './jobs.ts';
 
 /** Answers the jobs that a main thread sends. */
 export function serve(): void {

@@ -1,5 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import { LENSES } from './views/wall/lenses.ts';
+import { PLACES } from './views/places.ts';
 
 declare module 'vue-router' {
   interface RouteMeta {
@@ -22,35 +22,8 @@ export const router = createRouter({
       path: '/projects/:project',
       component: () => import('./views/ProjectFrame.vue'),
       children: [
-        { path: '', redirect: { name: 'brief' } },
-        {
-          path: 'brief',
-          name: 'brief',
-          meta: { title: 'Brief' },
-          component: () => import('./views/brief/BriefView.vue'),
-        },
-        {
-          path: 'walls',
-          name: 'walls',
-          meta: { title: 'Walls' },
-          component: () => import('./views/wall/WallsView.vue'),
-        },
-        {
-          path: 'walls/:wall',
-          redirect: (to) => ({ name: LENSES[0]!.name, params: to.params }),
-        },
-        ...LENSES.map(({ name, label }) => ({
-          path: `walls/:wall/${name}`,
-          name,
-          meta: { title: name === LENSES[0]!.name ? 'Wall' : label, lens: name },
-          component: () => import('./views/wall/WallView.vue'),
-        })),
-        {
-          path: 'materials',
-          name: 'materials',
-          meta: { title: 'Materials' },
-          component: () => import('./views/materials/MaterialsView.vue'),
-        },
+        { path: '', redirect: { name: PLACES[0]!.name } },
+        ...PLACES.flatMap(({ routes }) => routes),
       ],
     },
     {

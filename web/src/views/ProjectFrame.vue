@@ -7,6 +7,7 @@ import ConflictDialog from '../parts/ConflictDialog.vue';
 import SavedState from '../parts/SavedState.vue';
 import UnitsSwitch from '../parts/UnitsSwitch.vue';
 import NewerNotice from '../parts/NewerNotice.vue';
+import { PLACES, type Place } from './places.ts';
 import LensSwitch from './wall/LensSwitch.vue';
 import { useNotices } from '../notices.ts';
 import { useProject } from '../stores/project.ts';
@@ -22,12 +23,6 @@ const actions = useWallActions();
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const problem = ref('');
 
-const PLACES = [
-  { name: 'brief', label: 'Brief' },
-  { name: 'walls', label: 'Wall' },
-  { name: 'materials', label: 'Materials' },
-] as const;
-
 const onWall = computed(() => route.meta.lens !== undefined && wall.document !== null);
 const projectId = computed(() => String(route.params['project']));
 
@@ -36,6 +31,9 @@ const target = (name: string) =>
   name === 'walls' && wall.id && project.walls.some(({ id }) => id === wall.id)
     ? { name: 'build-up', params: { project: projectId.value, wall: wall.id } }
     : { name, params: { project: projectId.value } };
+
+/** Whether an address of the place is shown. */
+const isHere = ({ routes }: Place): boolean => routes.some(({ name }) => name === route.name);
 
 async function open(): Promise<void> {
   state.value = 'loading';
@@ -91,11 +89,7 @@ onBeforeUnmount(() => {
           :key="place.name"
           :to="target(place.name)"
           class="place"
-          :class="{
-            here:
-              route.name === place.name ||
-              (place.name === 'walls' && route.meta.lens !== undefined),
-          }"
+          :class="{ here: isHere(place) }"
           >{{ place.label }}</RouterLink
         >
       </nav>

@@ -1,10 +1,6 @@
 <script setup lang="ts">
-import { BarChart, LineChart } from 'echarts/charts';
-import { GridComponent, TooltipComponent, LegendComponent } from 'echarts/components';
-import { use } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
-import VChart from 'vue-echarts';
+import { Chart } from '../../parts/chart.ts';
 import {
   format,
   inUnits,
@@ -16,7 +12,6 @@ import {
 import { yearOption } from '../../drawing/year-chart.ts';
 
 /** The year outdoors in small charts, one a figure; the table has the numbers. */
-use([LineChart, BarChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
 
 const props = defineProps<{ site: Site; units: UnitSystem }>();
 
@@ -66,7 +61,7 @@ const charts = computed(() => {
   <div class="charts">
     <figure v-for="chart in charts" :key="chart.title" class="chart">
       <figcaption class="small">{{ chart.title }}</figcaption>
-      <VChart
+      <Chart
         class="canvas"
         :option="chart.option"
         autoresize

@@ -1,13 +1,10 @@
 <script setup lang="ts">
-import { BarChart, LineChart } from 'echarts/charts';
-import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components';
-import { use } from 'echarts/core';
-import { SVGRenderer } from 'echarts/renderers';
 import { computed } from 'vue';
-import VChart from 'vue-echarts';
+import { Chart } from '../../../parts/chart.ts';
 import {
   format,
   formatText,
+  inUnits,
   hoursAtRisk,
   layerName,
   leakCondensation,
@@ -24,7 +21,6 @@ import { useWall } from '../../../stores/wall.ts';
 import MonthTable from './MonthTable.vue';
 
 /** The year of water and of the condensing plane: a chart and its table each. */
-use([LineChart, BarChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer]);
 
 const project = useProject();
 const wall = useWall();
@@ -32,8 +28,8 @@ const moisture = useMoisture();
 
 const text = (quantity: Quantity, value: number): string =>
   format(quantity, value, project.units).text;
-const number = (quantity: Quantity, value: number): number =>
-  Number(text(quantity, value).replace('−', '-'));
+const number = (quantity: Parameters<typeof inUnits>[0], value: number): number =>
+  inUnits(quantity, value, project.units);
 
 const row = (name: string, quantity: Quantity, values: readonly number[]): MonthRow => ({
   name,
@@ -156,7 +152,7 @@ const plane = computed(() => {
       <p v-if="water.series.length === 0" class="none">
         Nothing condenses by vapor diffusion in any month.
       </p>
-      <VChart
+      <Chart
         v-else
         class="chart"
         :option="water.option"
@@ -176,7 +172,7 @@ const plane = computed(() => {
     </div>
     <div v-if="plane" class="one">
       <h2>Condensing plane against the indoor dew point, {{ plane.unit }}</h2>
-      <VChart
+      <Chart
         class="chart"
         :option="plane.option"
         autoresize

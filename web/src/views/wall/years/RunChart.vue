@@ -1,29 +1,11 @@
 <script setup lang="ts">
-import { BarChart, LineChart } from 'echarts/charts';
-import {
-  GridComponent,
-  LegendComponent,
-  MarkLineComponent,
-  TooltipComponent,
-} from 'echarts/components';
-import { use, type EChartsCoreOption } from 'echarts/core';
-import { CanvasRenderer } from 'echarts/renderers';
+import type { EChartsCoreOption } from 'echarts/core';
 import { onBeforeUnmount, shallowRef, watch } from 'vue';
-import VChart from 'vue-echarts';
+import { Chart } from '../../../parts/chart.ts';
 import { inTurn, outOfTurn } from '../../../in-turn.ts';
 
 /** A chart of a run. While results stream in, each chart is drawn anew in a frame of its own. */
 const props = defineProps<{ chart: { title: string; build: () => EChartsCoreOption } }>();
-
-use([
-  BarChart,
-  LineChart,
-  GridComponent,
-  LegendComponent,
-  MarkLineComponent,
-  TooltipComponent,
-  CanvasRenderer,
-]);
 
 const owner = Symbol('chart');
 const option = shallowRef<EChartsCoreOption | null>(null);
@@ -39,7 +21,7 @@ onBeforeUnmount(() => outOfTurn(owner));
   <figure>
     <figcaption>{{ chart.title }}</figcaption>
     <div class="plot">
-      <VChart
+      <Chart
         v-if="option"
         class="chart"
         :option="option"
