@@ -121,7 +121,7 @@ test('a drying test, the stress set, and a fix for what fails', async ({ page })
   });
 
   await panel(page)
-    .getByRole('button', { name: /Find the smallest changes/ })
+    .getByRole('button', { name: /Find the smallest fixes/ })
     .click();
   await expect(page.getByText('Running:')).toBeVisible();
   await expect(page.getByText('Running:')).toBeHidden({ timeout: 120_000 });

@@ -108,14 +108,19 @@ const frame = computed<WallFrame | null>(() =>
 );
 
 const lensName = computed(() => route.meta.lens ?? LENSES[0]!.name);
-const lens = shallowRef<Lens>(BUILD_UP);
+/** The lens that is looked through: the one asked for as soon as it is there. */
+const looking = shallowRef<{ name: string; lens: Lens }>({
+  name: LENSES[0]!.name,
+  lens: BUILD_UP,
+});
+const lens = computed(() => looking.value.lens);
 
 async function takeUp(name: string): Promise<void> {
   const taken = await LENSES.find((one) => one.name === name)!.load(run);
   // Another may have been asked for while this one came.
   if (name !== lensName.value || unmounted) return;
   lens.value.leave?.();
-  lens.value = taken;
+  looking.value = { name, lens: taken };
   taken.enter?.();
 }
 watch(lensName, (name) => void takeUp(name), { immediate: true });
@@ -287,7 +292,7 @@ void open();
     <Readings class="readings" />
     <JudgmentLine @run="run" @sure="sureShown = true" />
     <LensPart v-if="frame" :part="lens.panel" :frame="frame" />
-    <RunVerdicts v-if="lensName !== 'years' && simulation.fresh" @run="run" />
+    <RunVerdicts v-if="looking.name !== 'years' && simulation.fresh" @run="run" />
     <VerdictList @run="run" />
     <LayerPanel v-if="bench.editing" @run="run" />
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />
