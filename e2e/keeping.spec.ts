@@ -133,11 +133,13 @@ test('where the browser’s storage is full an edit is saved all the same, and s
   await typeLayer(page, 'gypsum board');
   await saved(page);
   await page.evaluate(() => {
-    const put = Storage.prototype.setItem;
-    Storage.prototype.setItem = function (key, value) {
-      if (key.startsWith('eldrun-wall')) throw new DOMException('full', 'QuotaExceededError');
-      put.call(this, key, value);
-    };
+    const plain = Object.getOwnPropertyDescriptor(Storage.prototype, 'setItem')!;
+    Object.defineProperty(Storage.prototype, 'setItem', {
+      value(this: Storage, key: string, value: string) {
+        if (key.startsWith('eldrun-wall')) throw new DOMException('full', 'QuotaExceededError');
+        (plain.value as (key: string, value: string) => void).call(this, key, value);
+      },
+    });
   });
   await page.route('**/api/documents/*', async (route) => {
     if (route.request().method() === 'PATCH')

@@ -6,11 +6,13 @@ const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
 async function picture(page: Page, name: string, scroll = 0): Promise<void> {
   await page.waitForLoadState('networkidle');
-  // Whatever is judged is simulated, unless something decides alone.
+  // Whatever is judged is simulated, unless something decides alone, and its fixes are found.
   await page.waitForFunction(() => {
     const judged = document.querySelector<HTMLElement>('[data-judgment]');
     return (
-      !judged || judged.dataset['basis'] === 'hourly' || judged.innerText.includes('by itself')
+      !judged ||
+      ((judged.dataset['basis'] === 'hourly' || judged.innerText.includes('by itself')) &&
+        !judged.innerText.includes('Trying'))
     );
   });
   await page.evaluate(async (top) => {

@@ -48,7 +48,7 @@ export const useJudgment = defineStore('judgment', () => {
   const settled = shallowRef<{ key: string; now: Settled } | null>(null);
   /** Share of the runs that is done, 0 to 1; null while none are under way. */
   const progress = ref<number | null>(null);
-  /** Whether changes that mend are being looked for. */
+  /** Whether fixes are being looked for. */
   const seeking = ref(false);
   let timer: ReturnType<typeof setTimeout> | undefined;
   let hours: { id: string; year: WeatherYear } | null = null;
@@ -147,7 +147,7 @@ export const useJudgment = defineStore('judgment', () => {
     await seek(whole);
   }
 
-  /** Looks for changes that mend what was found, judged as the wall was. */
+  /** Looks for fixes of what was found, judged as the wall was. */
   async function seek(whole: Assessment): Promise<void> {
     const mine = key.value;
     const found = judgment.value;
@@ -172,7 +172,7 @@ export const useJudgment = defineStore('judgment', () => {
       if (answer && 'problem' in answer) throw new Error(answer.problem);
       if (answer && 'fixes' in answer) keep(answer.fixes);
     } catch (error) {
-      const refused = say`Changes that mend it could not be tried: ${(error as Error).message}.`;
+      const refused = say`Fixes could not be tried: ${(error as Error).message}.`;
       if (key.value === mine)
         settled.value = { key: mine, now: { ...now.now, fixes: { fixes: [], refused } } };
     }

@@ -3,7 +3,7 @@ import type { Command } from '@eldrun/core';
 import { useWall } from '../../stores/wall.ts';
 import type { FixLine } from './fix-lines.ts';
 
-/** Changes that mend, each with what it comes to and what it gives up; shown on the readings under the pointer. */
+/** Fixes, each with what it comes to and what it gives up; shown on the readings under the pointer. */
 defineProps<{ fixes: readonly FixLine[] }>();
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const wall = useWall();

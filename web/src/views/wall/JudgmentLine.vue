@@ -8,7 +8,7 @@ import { useWall } from '../../stores/wall.ts';
 import { fixLines } from './fix-lines.ts';
 import FixButtons from './FixButtons.vue';
 
-/** The judgment of the wall's moisture in a line: what it is, what it stands on, what it relies on, what would mend it. */
+/** The judgment of the wall's moisture in a line: what it is, what it stands on, what it relies on, what would fix it. */
 const emit = defineEmits<{ run: [name: string, commands: Command[]]; sure: [] }>();
 const project = useProject();
 const wall = useWall();
@@ -33,7 +33,7 @@ const relies = computed(() => {
 const doing = computed(() => {
   if (judging.progress !== null)
     return `Simulating two years: ${Math.round(100 * judging.progress)} %`;
-  if (judging.seeking) return 'Trying changes that mend it…';
+  if (judging.seeking) return 'Trying fixes…';
   return judging.why ? `Not simulated: ${judging.why}.` : '';
 });
 
@@ -119,7 +119,7 @@ const CODE = { meets: 'met', misses: 'not met', unknown: 'not known' } as const;
   justify-items: end;
 }
 
-/* What lies below must not move when mends are found. */
+/* What lies below must not move when fixes are found. */
 .roomy {
   min-height: 210px;
 }

@@ -4,7 +4,7 @@ import StatusMark from '../../parts/StatusMark.vue';
 import type { FixLine } from './fix-lines.ts';
 import FixButtons from './FixButtons.vue';
 
-/** One verdict: what was found, why, and what mends it. */
+/** One verdict: what was found, why, and what fixes it. */
 defineProps<{
   id: string;
   status: Status;

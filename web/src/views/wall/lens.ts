@@ -44,6 +44,6 @@ export interface Lens {
   /** What its keys do beside those of the bench. */
   keys?: Record<string, () => void>;
   /** Called when the lens is taken up, and when it is left. */
-  enter?(): void;
-  leave?(): void;
+  enter?: () => void;
+  leave?: () => void;
 }
