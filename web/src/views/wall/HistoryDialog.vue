@@ -32,6 +32,15 @@ watch(visible, (now) => now && void load(), { immediate: true });
 const when = (savedAt: string): string =>
   new Date(savedAt).toLocaleString('en-US', { dateStyle: 'medium', timeStyle: 'short' });
 
+/** The steps in a line; what was done several times on end is said once. */
+function stepsText({ steps }: Revision): string {
+  const runs: { step: string; times: number }[] = [];
+  for (const step of steps)
+    if (runs.at(-1)?.step === step) runs.at(-1)!.times++;
+    else runs.push({ step, times: 1 });
+  return runs.map(({ step, times }) => (times > 1 ? `${step}, ${times} times` : step)).join('; ');
+}
+
 async function layOver({ revision }: Revision): Promise<void> {
   try {
     await baseline.choose({ revision });
@@ -75,7 +84,7 @@ async function goBack({ revision }: Revision): Promise<void> {
     modal
     dismissable-mask
     header="Saved states"
-    :style="{ width: '760px', maxWidth: '96vw' }"
+    :style="{ width: '860px', maxWidth: '96vw' }"
   >
     <p v-if="problem" class="problem" role="alert">
       The saved states could not be read: {{ problem }}
@@ -101,7 +110,7 @@ async function goBack({ revision }: Revision): Promise<void> {
               rev. {{ one.revision }}<br /><span class="small soft">{{ when(one.savedAt) }}</span>
             </th>
             <td class="left">
-              {{ one.steps.join('; ') || 'first saved' }}
+              {{ stepsText(one) || 'first saved' }}
               <input
                 class="name"
                 :value="one.name ?? ''"
@@ -150,6 +159,7 @@ async function goBack({ revision }: Revision): Promise<void> {
 .doing {
   display: inline-flex;
   gap: 8px;
+  white-space: nowrap;
 }
 
 .problem {
