@@ -1,46 +1,33 @@
 <script setup lang="ts">
 import type { UnitSystem } from '@eldrun/core';
+import SegmentedChoice from './SegmentedChoice.vue';
 
 defineProps<{ units: UnitSystem }>();
 const emit = defineEmits<{ change: [units: UnitSystem] }>();
 
-const CHOICES: { units: UnitSystem; label: string; name: string }[] = [
-  { units: 'imperial', label: 'in · R', name: 'Inches and R-values' },
-  { units: 'metric', label: 'mm · U', name: 'Millimeters and SI' },
+const CHOICES: { value: UnitSystem; label: string; name: string }[] = [
+  { value: 'imperial', label: 'in · R', name: 'Inches and R-values' },
+  { value: 'metric', label: 'mm · U', name: 'Millimeters and SI' },
 ];
 </script>
 
 <template>
-  <div class="units" role="group" aria-label="Units">
-    <button
-      v-for="choice in CHOICES"
-      :key="choice.units"
-      type="button"
-      class="plain unit"
-      :aria-pressed="units === choice.units"
-      :aria-label="choice.name"
-      @click="emit('change', choice.units)"
-    >
-      {{ choice.label }}
-    </button>
-  </div>
+  <SegmentedChoice
+    class="units"
+    label="Units"
+    :value="units"
+    :options="CHOICES"
+    @take="(chosen) => emit('change', chosen)"
+  />
 </template>
 
 <style scoped>
-.units {
-  display: flex;
-  white-space: nowrap;
-}
-
-.unit {
-  min-height: 44px;
-  padding: 0 8px;
+.units :deep(button) {
   color: var(--soft);
 }
 
-.unit[aria-pressed='true'] {
+.units :deep(button[aria-pressed='true']) {
   color: var(--ink);
-  font-weight: 700;
   box-shadow:
     inset 0 -3px var(--marker),
     inset 0 -4px var(--ink);

@@ -1,51 +1,41 @@
 <script setup lang="ts">
-import { PATH_NAMES } from '../../labels.ts';
+import { computed } from 'vue';
+import type { PATH_NAMES } from '../../labels.ts';
+import SegmentedChoice from '../../parts/SegmentedChoice.vue';
+
+type Line = keyof typeof PATH_NAMES;
 
 /** Which line through the wall the traces follow. */
-defineProps<{
-  paths: readonly (keyof typeof PATH_NAMES)[];
-  path: keyof typeof PATH_NAMES;
-}>();
-const emit = defineEmits<{ path: [path: keyof typeof PATH_NAMES] }>();
+const props = defineProps<{ paths: readonly Line[]; path: Line }>();
+const emit = defineEmits<{ path: [path: Line] }>();
 
-const SHORT = { cavity: 'Cavity', member: 'Member', section: 'Section' } as const;
+const SHORT: Record<Line, string> = { cavity: 'Cavity', member: 'Member', section: 'Section' };
+const options = computed(() => props.paths.map((value) => ({ value, label: SHORT[value] })));
 </script>
 
 <template>
-  <span class="paths" role="group" aria-label="Line of the traces">
-    <button
-      v-for="one in paths"
-      :key="one"
-      type="button"
-      class="path small"
-      :aria-pressed="one === path"
-      @click="emit('path', one)"
-    >
-      {{ SHORT[one] }}
-    </button>
-  </span>
+  <SegmentedChoice
+    class="paths small"
+    label="Line of the traces"
+    :value="path"
+    :options="options"
+    @take="(taken) => emit('path', taken)"
+  />
 </template>
 
 <style scoped>
 .paths {
-  display: inline-flex;
   margin-left: 12px;
 }
 
-.path {
-  min-height: 44px;
+.paths :deep(button) {
   padding: 0 6px;
-  border: 0;
   border-bottom: 1px solid var(--line);
-  background: none;
-  color: inherit;
-  cursor: pointer;
 }
 
-.path[aria-pressed='true'] {
+.paths :deep(button[aria-pressed='true']) {
   background: var(--marker);
   border-bottom: 2px solid var(--ink);
-  font-weight: 700;
 }
 
 @media (max-width: 1000px) {
@@ -53,7 +43,7 @@ const SHORT = { cavity: 'Cavity', member: 'Member', section: 'Section' } as cons
     margin-left: 4px;
   }
 
-  .path {
+  .paths :deep(button) {
     padding: 0 4px;
   }
 }
