@@ -27,7 +27,7 @@ await loadDemo(pool, process.env['ELDRUN_RESET_DEMO'] === '1');
 const coreVersion = process.env['ELDRUN_CORE_VERSION'] ?? 'development';
 // Beside the bundle, or as a source in development.
 const worker = new URL(
-  import.meta.url.endsWith('.ts') ? './summaries/worker.ts' : './worker.mjs',
+  import.meta.url.endsWith('.ts') ? './summaries/worker.dev.mjs' : './worker.mjs',
   import.meta.url,
 );
 const summaries = new Summaries({
