@@ -17,7 +17,7 @@ async function effectiveR(page: Page): Promise<number> {
   return Number((await readingText(page, 'Effective R')).match(/[\d.]+/)![0]);
 }
 
-test('steel studs with fill alone: what is lost, what mends it, and the stripe on the stud line', async ({
+test('steel studs with fill alone: what is lost, its fix, and the stripe on the stud line', async ({
   page,
 }) => {
   await openCopyOfDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');

@@ -22,7 +22,7 @@ async function margin(page: Page): Promise<number> {
   return Number(text.replace('−', '-').match(/-?[\d.]+/)![0]);
 }
 
-test('paint only in the cold: January’s wet sheathing, the fix, and the other school', async ({
+test('paint only in the cold: January’s wet sheathing, the fix, and the other strategy', async ({
   page,
 }) => {
   await openCopyOfDemoWall(page, 'Mill Race house', 'Garage link, paint only');
@@ -70,7 +70,7 @@ test('paint only in the cold: January’s wet sheathing, the fix, and the other 
   await expect(ratio(page)).toContainText('no month below the dew point');
   const before = await readingText(page, 'Effective R');
 
-  // The other school, before and after, in one step.
+  // The other strategy, before and after, in one step.
   await page.getByRole('button', { name: 'Swap strategy…' }).click();
   const swap = page.locator('[data-swap]');
   await expect(swap.getByRole('row', { name: /Sheathing dries outward/ })).toContainText(

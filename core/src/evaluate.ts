@@ -127,7 +127,7 @@ export function evaluate(
   };
 }
 
-/** The judgment, on the standard exposure where hours are run; what mends it; and why it stays static where it does. */
+/** The judgment, on the standard exposure where hours are run; its fixes; and why it stays static where it does. */
 function judgedFile(
   assessment: Assessment,
   materials: Materials,

@@ -53,7 +53,7 @@ describe('effective R', () => {
     expect(verdict(smaller, 'effective-r').status).toBe('fail');
   });
 
-  test('a wall without a board is offered both schools', () => {
+  test('a wall without a board is offered both strategies', () => {
     const wall = without(aim(24), 'board');
     expectFixed(wall, 'effective-r', 2);
     const words = verdict(wall, 'effective-r').fixes.map((fix) =>

@@ -12,7 +12,7 @@ const INTERSTITIAL = new Set([
 
 /**
  * The verdicts as they stand beside a judgment: where hours were run, what a static method cautions inside the wall is a
- * note without a mend, and the simulation says what counts.
+ * note without a fix, and the simulation says what counts.
  *
  * @returns worst first
  */

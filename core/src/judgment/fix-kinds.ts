@@ -62,7 +62,7 @@ export function kindsOfFixes(context: FixContext): Kind[] {
   ].filter((kind) => kind.length > 0);
 }
 
-/** Outside insulation that would mend but is more than should be hung on a wall. */
+/** Outside insulation that would do but is more than should be hung on a wall. */
 export function tooThick(context: FixContext): Kind[] {
   const more = (total: number): boolean => total > MAX_OUTSIDE;
   return [thickerBoard(context, more), ...newBoards(context, more)].filter(({ length }) => length);

@@ -32,7 +32,7 @@ const better = (a: MoistureStatus, b: MoistureStatus): boolean =>
   MOISTURE_ORDER.indexOf(a) > MOISTURE_ORDER.indexOf(b);
 
 /**
- * Looks for the changes that a builder would make to mend what the judgment found, the least first. Each is judged again
+ * Looks for the changes that a builder would make to fix what the judgment found, the least first. Each is judged again
  * as the wall was: where hours were run for it, they are run for the changed wall too. A generator that yields often, so
  * that a caller can stop in between.
  *

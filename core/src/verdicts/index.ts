@@ -106,7 +106,7 @@ export function effectOf({
 }
 
 /**
- * The verdicts on an assessed wall, worst first, each with the smallest computed changes that mend it. A generator that
+ * The verdicts on an assessed wall, worst first, each with the smallest computed fixes. A generator that
  * yields before each search, so that a caller can stop in between.
  *
  * @param assessment from `assess`
@@ -121,9 +121,9 @@ export function* verdictSteps(
   const context = fixContext(assessment, materials, allowed);
   const verdicts: Verdict[] = [];
   for (const { rule, finding } of findingsOf(assessment)) {
-    const mends = rule.fixes && (finding.status === 'fail' || finding.status === 'caution');
-    if (mends) yield;
-    verdicts.push({ id: rule.id, ...finding, fixes: mends ? rule.fixes!(context) : [] });
+    const fixable = rule.fixes && (finding.status === 'fail' || finding.status === 'caution');
+    if (fixable) yield;
+    verdicts.push({ id: rule.id, ...finding, fixes: fixable ? rule.fixes!(context) : [] });
   }
   return verdicts;
 }

@@ -108,7 +108,7 @@ function placeName(assessment: LayerAssessment, { plane, layer }: Worst): Messag
 /** A variable retarder inside the frame, where nothing controls vapor there yet. */
 export function addRetarder(
   context: FixContext,
-  mended: (after: LayerAssessment) => boolean,
+  fixed: (after: LayerAssessment) => boolean,
 ): Fix[] {
   const { wall } = context.assessment;
   const controlled = wall.layers
@@ -120,7 +120,7 @@ export function addRetarder(
     STANDARD.variableRetarder,
     say`Add a variable vapor retarder inside the frame`,
     {
-      layers: mended,
+      layers: fixed,
     },
   );
 }

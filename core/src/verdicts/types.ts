@@ -43,7 +43,7 @@ interface RuleOf<What> {
   id: string;
   /** What it finds, or null where the question does not arise. */
   judge(assessment: What): Finding | null;
-  /** Changes that mend it, smallest first. Asked only where the finding is a fail or a caution. */
+  /** Its fixes, smallest first. Asked only where the finding is a fail or a caution. */
   fixes?(context: FixContext): Fix[];
 }
 

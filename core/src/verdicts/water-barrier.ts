@@ -6,7 +6,7 @@ import { addSheet } from './add-sheet.ts';
 import type { FixContext, LayerRule } from './types.ts';
 import { layerName } from './words.ts';
 
-/** The membrane a missing control layer is mended with: vapor-open, so that it takes nothing from drying. */
+/** The membrane a missing control layer is added as: vapor-open, so that it takes nothing from drying. */
 const BARRIER = STANDARD.openMembrane;
 
 /** Layers outside the frame that can be the water-resistive barrier; without a frame, any layer can. */

@@ -16,7 +16,7 @@ const run = (name: string, commands: Command[]): void => emit('run', name, comma
 
 <template>
   <div class="panel">
-    <p class="school">
+    <p class="strategy">
       <button type="button" class="action" @click="swapShown = true">Swap strategy…</button>
       <span class="soft small"
         >between vapor-open boards with a variable retarder and foam that dries inward, with before
@@ -35,7 +35,7 @@ const run = (name: string, commands: Command[]): void => emit('run', name, comma
   gap: 12px;
 }
 
-.school {
+.strategy {
   display: flex;
   flex-wrap: wrap;
   align-items: center;

@@ -22,7 +22,7 @@ import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
 import { Solver } from '../../../workers/solver.ts';
 
-/** The other school for the same wall: what changes, before and after, applied in one step. */
+/** The other strategy for the same wall: what changes, before and after, applied in one step. */
 const visible = defineModel<boolean>('visible', { required: true });
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const project = useProject();
@@ -137,7 +137,7 @@ function apply(): void {
   >
     <div v-if="swap" class="swap">
       <h3>To: {{ NAMES[swap.to].title }}</h3>
-      <p>{{ NAMES[swap.to].gives }} Both schools build good walls; each gives something up.</p>
+      <p>{{ NAMES[swap.to].gives }} Both strategies build good walls; each gives something up.</p>
       <ul class="changes">
         <li v-for="change in changes" :key="change">{{ change }}</li>
       </ul>

@@ -324,8 +324,8 @@ describe('other verdicts on moisture', () => {
   });
 });
 
-describe('swap of schools', () => {
-  test('leads to the other school and keeps at least the R outside', () => {
+describe('swap of strategies', () => {
+  test('leads to the other strategy and keeps at least the R outside', () => {
     const file = withInner(coldWall(), 'variable-membrane-high-range');
     const { to, commands } = swapStrategy(file)!;
     expect(to).toBe('foam');
