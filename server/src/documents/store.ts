@@ -21,7 +21,7 @@ const SAVED = `
   id, project_id AS "projectId", kind, name, position, revision, updated_at AS "updatedAt", document`;
 
 /**
- * A document as lists show it, as a JSON object: of \`documents d\` in \`projects p\` with \`document_summaries s\`.
+ * A document as lists show it, as a JSON object: of `documents d` in `projects p` with `document_summaries s`.
  * The parameter of that number is the version of the core.
  */
 export const listedAs = (version: number): string => `
@@ -38,7 +38,7 @@ export const listedAs = (version: number): string => `
 
 type Listed = Omit<ListedDocument, 'untouched'> & Pick<Document, 'format' | 'version'>;
 
-/** A kind's documents as the database has them, and what a project gives them. */
+/** Which documents this server works with. */
 export interface Kinds {
   kinds: readonly DocumentKind[];
   /** Of the program that computes summaries. */
