@@ -73,6 +73,20 @@ export async function migrate(connectionString: string, folder: string): Promise
   });
 }
 
+/** Two statements that wait for one another: PostgreSQL ends one of them, and it may be tried again. */
+const DEADLOCK = '40P01';
+const MAX_TRIES = 5;
+
+/** Does work that is one statement, once more where it met another in the middle. */
+export async function untilAlone<T>(work: () => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++)
+    try {
+      return await work();
+    } catch (error) {
+      if ((error as { code?: string }).code !== DEADLOCK || tries >= MAX_TRIES) throw error;
+    }
+}
+
 /** Runs work in one transaction: all of it or nothing. */
 export async function inTransaction<T>(
   pool: pg.Pool,

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import pg from 'pg';
 import pino from 'pino';
-import { inTransaction, openPool } from '../src/database.ts';
+import { inTransaction, openPool, untilAlone } from '../src/database.ts';
 import { toApiError } from '../src/errors.ts';
 import { ownDatabase } from './own-database.ts';
 
@@ -58,4 +58,22 @@ test('a long statement is told by its text, without what was in it', async () =>
   });
   expect(line!.took).toBeGreaterThan(500);
   expect(lines.join()).not.toContain('Quarry Row');
+});
+
+test('a statement that met another in the middle is tried again, another error is not', async () => {
+  let tries = 0;
+  const meets = (times: number, code: string) => () => {
+    tries++;
+    return tries <= times
+      ? Promise.reject(Object.assign(new Error(code), { code }))
+      : Promise.resolve('done');
+  };
+  await expect(untilAlone(meets(2, '40P01'))).resolves.toBe('done');
+  expect(tries).toBe(3);
+  tries = 0;
+  await expect(untilAlone(meets(99, '40P01'))).rejects.toThrow('40P01');
+  expect(tries).toBe(5);
+  tries = 0;
+  await expect(untilAlone(meets(1, '23505'))).rejects.toThrow('23505');
+  expect(tries).toBe(1);
 });

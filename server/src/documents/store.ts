@@ -12,7 +12,7 @@ import {
   type References,
 } from '@eldrun/core';
 import type { ListedDocument, Revision, Save, SavedDocument } from '@eldrun/contract';
-import { inTransaction } from '../database.ts';
+import { inTransaction, untilAlone } from '../database.ts';
 import { notFound, stale } from '../errors.ts';
 
 type Database = pg.Pool | pg.PoolClient;
@@ -172,8 +172,9 @@ export class DocumentStore {
     const before = await this.read(id, noun);
     const kind = this.workable(before);
     const checked = kind.validate(document, await contextOf(this.pool, before.projectId));
-    const { rows } = await this.pool.query<SavedDocument>(
-      `WITH saved AS (
+    const { rows } = await untilAlone(() =>
+      this.pool.query<SavedDocument>(
+        `WITH saved AS (
          UPDATE documents SET document = $3, name = $4, revision = revision + 1, updated_at = now()
          WHERE id = $1 AND revision = $2 AND deleted_at IS NULL RETURNING *),
        kept AS (
@@ -182,15 +183,16 @@ export class DocumentStore {
        touched AS (
          UPDATE projects SET updated_at = now() FROM saved WHERE projects.id = saved.project_id)
        SELECT ${SAVED} FROM saved`,
-      [
-        id,
-        revision,
-        JSON.stringify(checked),
-        checked.name,
-        JSON.stringify(steps),
-        JSON.stringify(commands),
-        savedBy,
-      ],
+        [
+          id,
+          revision,
+          JSON.stringify(checked),
+          checked.name,
+          JSON.stringify(steps),
+          JSON.stringify(commands),
+          savedBy,
+        ],
+      ),
     );
     if (!rows[0]) throw stale({ ...(await this.read(id, noun)) });
     return rows[0];

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import type { Brief, UnitSystem } from '@eldrun/core';
 import type { DocumentStore } from '../documents/store.ts';
-import { inTransaction } from '../database.ts';
+import { inTransaction, untilAlone } from '../database.ts';
 import { notArchived, notFound, stale } from '../errors.ts';
 import { readProject, readProjects } from '../projects.ts';
 import { serve } from '../serve.ts';
@@ -98,10 +98,12 @@ export function projectRoutes(store: DocumentStore): Router {
   });
 
   serve(router, 'deleteProject', async ({ params }) => {
-    const { rows } = await pool.query<{ archived: boolean }>(
-      `WITH gone AS (DELETE FROM projects WHERE id = $1 AND archived_at IS NOT NULL)
+    const { rows } = await untilAlone(() =>
+      pool.query<{ archived: boolean }>(
+        `WITH gone AS (DELETE FROM projects WHERE id = $1 AND archived_at IS NOT NULL)
        SELECT archived_at IS NOT NULL AS archived FROM projects WHERE id = $1`,
-      [params.project],
+        [params.project],
+      ),
     );
     if (!rows[0]) throw notFound('project');
     if (!rows[0].archived) throw notArchived();
