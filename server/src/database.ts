@@ -77,7 +77,7 @@ export async function migrate(connectionString: string, folder: string): Promise
 const DEADLOCK = '40P01';
 const MAX_TRIES = 5;
 
-/** Does work that is one statement, once more where it met another in the middle. */
+/** Does work that leaves nothing behind where it fails, once more where it met another in the middle. */
 export async function untilAlone<T>(work: () => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++)
     try {
@@ -87,11 +87,15 @@ export async function untilAlone<T>(work: () => Promise<T>): Promise<T> {
     }
 }
 
-/** Runs work in one transaction: all of it or nothing. */
-export async function inTransaction<T>(
+/** Runs work in one transaction, all of it or nothing; from its beginning where it met another in the middle. */
+export function inTransaction<T>(
   pool: pg.Pool,
   work: (client: pg.PoolClient) => Promise<T>,
 ): Promise<T> {
+  return untilAlone(() => once(pool, work));
+}
+
+async function once<T>(pool: pg.Pool, work: (client: pg.PoolClient) => Promise<T>): Promise<T> {
   const client = await pool.connect();
   let broken: Error | undefined;
   try {
