@@ -47,15 +47,19 @@ export class Events {
   private async listen(): Promise<void> {
     if (this.listening) return;
     this.listening = true;
+    let client: pg.PoolClient | null = null;
     try {
-      const client = await this.pool.connect();
+      client = await this.pool.connect();
+      const mine = client;
       client.on('notification', ({ payload = '' }) => this.tell(`data: ${payload}\n\n`));
-      client.on('error', () => this.lost(client));
+      client.on('error', () => this.lost(mine));
       await client.query('LISTEN eldrun');
       this.client = client;
       if (this.streams.size === 0) this.stop();
       this.tell('event: hello\ndata: \n\n');
     } catch {
+      // A connection that cannot listen is not kept.
+      client?.release(true);
       this.retry();
     } finally {
       this.listening = false;

@@ -8,17 +8,11 @@ import { useProject } from '../src/stores/project.ts';
 import { useHeat } from '../src/stores/heat.ts';
 import { useWall } from '../src/stores/wall.ts';
 import { answer, type HeatRequest } from '../src/workers/heat-job.ts';
+import { FakeStorage } from './fake-server.ts';
 import { until } from './until.ts';
 
 const { brief, walls, name, units } = DEMO_PROJECTS[0]!;
 const WALL = walls[1]!;
-
-class Store implements Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
-  private readonly items = new Map<string, string>();
-  getItem = (key: string) => this.items.get(key) ?? null;
-  setItem = (key: string, value: string) => void this.items.set(key, value);
-  removeItem = (key: string) => void this.items.delete(key);
-}
 
 /** A server of one project and one wall. */
 function serve(): { document: unknown; revision: number } {
@@ -69,8 +63,8 @@ let server: ReturnType<typeof serve>;
 beforeEach(async () => {
   InlineWorker.failing = false;
   Object.assign(globalThis, {
-    localStorage: new Store(),
-    sessionStorage: new Store(),
+    localStorage: new FakeStorage(),
+    sessionStorage: new FakeStorage(),
     Worker: InlineWorker,
   });
   setActivePinia(createPinia());
