@@ -7,6 +7,10 @@ const nodeGlobals = {
   process: 'readonly',
   fetch: 'readonly',
   setTimeout: 'readonly',
+  clearTimeout: 'readonly',
+  setInterval: 'readonly',
+  clearInterval: 'readonly',
+  AbortSignal: 'readonly',
   URL: 'readonly',
   performance: 'readonly',
 };

@@ -30,6 +30,13 @@ export async function typeLayer(page: Page, text: string): Promise<void> {
   await page.keyboard.press('Escape');
 }
 
+/** A dialog that is open for good: it has taken the focus, and what is typed goes where it is meant to. */
+export async function openDialog(page: Page, name: RegExp | string): Promise<Locator> {
+  const dialog = page.getByRole('dialog', { name });
+  await expect(dialog.locator(':focus')).toBeAttached();
+  return dialog;
+}
+
 export function rows(page: Page): Locator {
   return page.getByRole('list', { name: 'Layers, outdoors first' }).getByRole('listitem');
 }

@@ -4,6 +4,7 @@ import {
   newProject,
   newWall,
   openCopyOfDemoWall,
+  openDialog,
   reading,
   rows,
   typeLayer,
@@ -91,7 +92,7 @@ test('how sure: samples run, stop, and say what matters', async ({ page }) => {
   await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option A');
   await expect(reading(page, 'Effective R')).toBeVisible();
   await judgment(page).getByRole('button', { name: 'How sure?' }).click();
-  const dialog = page.getByRole('dialog', { name: /How sure/ });
+  const dialog = await openDialog(page, /How sure/);
   await dialog.getByLabel('Air leak').fill('0.5');
   await dialog.getByLabel('Air leak').press('Enter');
   await expect(dialog.getByRole('alert')).toContainText('1 to 20');

@@ -5,6 +5,7 @@ import {
   newWall,
   openDemoWall,
   reading,
+  readingText,
   rows,
   saved,
   verdict,
@@ -107,11 +108,12 @@ test('the frame editor: preset, spacing, a member wider than its spacing', async
   await rows(page).filter({ hasText: '2×4' }).getByRole('button').first().click();
   await page.keyboard.press('Enter');
   const panel = page.getByRole('dialog');
-  const before = Number(await reading(page, 'Effective R').innerText());
+  const effective = async () => Number(await readingText(page, 'Effective R'));
+  const before = await effective();
   await panel.getByRole('combobox', { name: 'Framing factor' }).click();
   await page.getByRole('option', { name: /12 in. on center: 29 %/ }).click();
   await expect(rows(page).filter({ hasText: '2×4 at 12 in.' })).toBeVisible();
-  expect(Number(await reading(page, 'Effective R').innerText())).toBeLessThan(before);
+  await expect.poll(effective).toBeLessThan(before);
   await panel.getByLabel('Spacing', { exact: true }).fill('1');
   await panel.getByLabel('Spacing', { exact: true }).press('Enter');
   await expect(page.getByRole('alert').first()).toContainText('wider than its spacing');

@@ -3,7 +3,8 @@ import { once } from 'node:events';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { Cluster, freePort, throwAwayFolder } from '../scripts/postgres.mjs';
+import { throwAwayFolder } from '../scripts/data-folder.mjs';
+import { Cluster, freePort } from '../scripts/postgres.mjs';
 
 const START = join(import.meta.dirname, '../scripts/start.mjs');
 
@@ -82,6 +83,6 @@ test('it starts, is one to its data, keeps them, and stops all it started', asyn
     expect(names).not.toContain('Renamed here');
     await stop(reset.app);
   } finally {
-    cluster.remove();
+    await cluster.remove();
   }
 });

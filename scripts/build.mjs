@@ -48,7 +48,8 @@ export async function build() {
   await bundle({
     entryPoints: {
       main: join(ROOT, 'server/src/main.ts'),
-      worker: join(ROOT, 'server/src/summaries/worker.ts'),
+      summaries: join(ROOT, 'server/src/summaries/in-thread.ts'),
+      weather: join(ROOT, 'server/src/weather/in-thread.ts'),
     },
     outdir: join(ROOT, 'server/dist'),
     outExtension: { '.js': '.mjs' },

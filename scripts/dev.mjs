@@ -1,15 +1,17 @@
 import { spawn } from 'node:child_process';
-import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensurePackages, ROOT } from './packages.mjs';
-import { Cluster, defaultDataFolder, freePort } from './postgres.mjs';
-import { main } from './run.mjs';
+import { defaultDataFolder, prepareDataFolder } from './data-folder.mjs';
+import { lock } from './lock.mjs';
+import { Cluster, freePort } from './postgres.mjs';
+import { main, Refusal } from './run.mjs';
 
 /** The application with reload: Vite for the page, a server that restarts when its sources or the core change. */
 await main(async () => {
   ensurePackages();
   const folder = join(defaultDataFolder(), 'dev');
-  mkdirSync(folder, { recursive: true });
+  prepareDataFolder(folder);
+  if (!(await lock(join(folder, 'lock')))) throw new Refusal('It already runs.');
   const cluster = new Cluster(folder);
   const databaseUrl = await cluster.start();
   const port = await freePort();
@@ -22,7 +24,7 @@ await main(async () => {
       env: {
         ...process.env,
         ELDRUN_DATABASE_URL: databaseUrl,
-        ELDRUN_MIGRATIONS: join(ROOT, 'server/migrations'),
+        ELDRUN_DEMO: 'once',
         ELDRUN_PORT: String(port),
       },
     },
@@ -32,12 +34,11 @@ await main(async () => {
     stdio: 'inherit',
     env: { ...process.env, ELDRUN_API: `http://127.0.0.1:${port}` },
   });
-  const stop = () => {
+  const stop = async () => {
     server.kill('SIGTERM');
     page.kill('SIGTERM');
-    cluster.stop();
+    await cluster.stop();
     process.exit(0);
   };
-  process.on('SIGINT', stop);
-  process.on('SIGTERM', stop);
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop());
 });

@@ -1,10 +1,12 @@
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
+import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from './build.mjs';
 import { CHROMIUM, ensureChromium } from './debian.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
-import { Cluster, freePort, throwAwayFolder } from './postgres.mjs';
+import { throwAwayFolder } from './data-folder.mjs';
+import { freePort } from './postgres.mjs';
 import { main, Refusal, run } from './run.mjs';
 
 /** Starts the built application on throw-away data, works with it, and takes both away. */
@@ -26,7 +28,7 @@ export async function withApplication(work) {
       app.kill('SIGINT');
       await once(app, 'exit');
     }
-    new Cluster(folder).remove();
+    rmSync(folder, { recursive: true, force: true });
   }
 }
 

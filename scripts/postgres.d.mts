@@ -1,10 +1,15 @@
 /** A PostgreSQL cluster of Eldrun's own. */
 export declare class Cluster {
+  readonly data: string;
   constructor(folder: string);
-  start(options?: { durable?: boolean; port?: number | null }): Promise<string>;
-  stop(): void;
-  remove(): void;
+  start(options?: {
+    durable?: boolean;
+    port?: number | null;
+    tell?: (line: string) => void;
+  }): Promise<string>;
+  stop(): Promise<void>;
+  remove(): Promise<void>;
+  postmaster(): { pid: number; port: number } | null;
   runningPort(): number | null;
 }
 export declare function freePort(): Promise<number>;
-export declare function throwAwayFolder(): string;

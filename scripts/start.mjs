@@ -1,11 +1,16 @@
 import { fork } from 'node:child_process';
-import { existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { once } from 'node:events';
+import { readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join, resolve } from 'node:path';
+import { setTimeout as wait } from 'node:timers/promises';
 import { parseArgs } from 'node:util';
 import { build } from './build.mjs';
+import { defaultDataFolder, prepareDataFolder } from './data-folder.mjs';
+import { lock } from './lock.mjs';
+import { LogFile } from './log-file.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
-import { Cluster, defaultDataFolder } from './postgres.mjs';
+import { Cluster } from './postgres.mjs';
 import { main, Refusal } from './run.mjs';
 
 const HELP = `npm start -- [--port N] [--data DIR] [--reset-demo]
@@ -20,6 +25,9 @@ Installs and builds what is missing; Ctrl+C stops all that it started.
 `;
 
 const FIRST_PORT = 4870;
+
+/** What the server ends with where its port is taken. */
+const PORT_TAKEN = 98;
 
 function options() {
   try {
@@ -44,92 +52,134 @@ function isFree(port) {
   });
 }
 
-async function choosePort(wanted) {
+/** @param last the port of the start before, whose server may be about to let go of it */
+async function choosePort(wanted, last) {
   if (wanted !== undefined) {
     const port = Number(wanted);
-    if (!Number.isInteger(port) || port < 1 || port > 65535)
+    if (wanted === '' || !Number.isInteger(port) || port < 1 || port > 65535)
       throw new Refusal(`--port ${wanted} is not a port. Allowed: 1 to 65535.`);
-    if (!(await isFree(port)))
-      throw new Refusal(`Port ${port} is taken. Choose another with --port N.`);
+    for (let tries = 0; !(await isFree(port)); tries++) {
+      if (port !== last || tries === 50)
+        throw new Refusal(`Port ${port} is taken. Choose another with --port N.`);
+      await wait(100);
+    }
     return port;
   }
   for (let port = FIRST_PORT; port < FIRST_PORT + 100; port++) if (await isFree(port)) return port;
   throw new Refusal('No free port was found. Choose one with --port N.');
 }
 
-/** The address at which another start serves the same data, or null. */
-function alreadyRunning(runFile) {
-  if (!existsSync(runFile)) return null;
+/** What the start that runs, or ran last, says of itself. */
+function lastStart(runFile) {
   try {
-    const { pid, url } = JSON.parse(readFileSync(runFile, 'utf8'));
-    process.kill(pid, 0);
-    return url;
+    const { url } = JSON.parse(readFileSync(runFile, 'utf8'));
+    return { url, port: Number(new URL(url).port) };
   } catch {
-    return null; // Left over from a start that was killed.
+    return null; // None, or cut off.
   }
+}
+
+/** Whether a server answers there. */
+async function answers(url) {
+  try {
+    await fetch(`${url}/api/health`, { signal: AbortSignal.timeout(2000) });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/**
+ * Makes these data this start's own, until it ends.
+ *
+ * @returns whether they are; false where another start serves them, which is told
+ */
+async function takeData(folder, runFile) {
+  for (let tries = 0; !(await lock(join(folder, 'lock'))); tries++) {
+    const other = lastStart(runFile);
+    if (other && (await answers(other.url))) {
+      console.log(`Eldrun already runs on these data: ${other.url}`);
+      return false;
+    }
+    if (tries === 0) console.log('Another start on these data is under way…');
+    await wait(200);
+  }
+  return true;
 }
 
 await main(async () => {
   const { port: wantedPort, data, 'reset-demo': resetDemo, help } = options();
   if (help) return void console.log(HELP);
-  ensurePackages();
-  const folder = data ? resolve(data) : defaultDataFolder();
-  mkdirSync(folder, { recursive: true });
-  const runFile = join(folder, 'running.json');
-  const running = alreadyRunning(runFile);
-  if (running) return void console.log(`Eldrun already runs on these data: ${running}`);
-
-  const port = await choosePort(wantedPort);
-  const url = `http://127.0.0.1:${port}`;
-  await build();
-  writeFileSync(runFile, JSON.stringify({ pid: process.pid, url }));
-  const cluster = new Cluster(folder);
 
   let server = null;
+  let cluster = null;
   let stopping = false;
-  const stop = (code) => {
+  let runFile = null;
+  const logs = [];
+  const stop = async (code) => {
     if (stopping) return;
     stopping = true;
-    const finish = () => {
-      try {
-        cluster.stop();
-      } finally {
-        rmSync(runFile, { force: true });
-        process.exit(code);
-      }
-    };
     if (server && server.exitCode === null && server.signalCode === null) {
-      server.once('exit', finish);
+      const ended = once(server, 'exit');
       server.kill('SIGTERM');
-    } else finish();
+      const insist = setTimeout(() => server.kill('SIGKILL'), 8000);
+      await ended;
+      clearTimeout(insist);
+    }
+    await cluster?.stop();
+    for (const log of logs) log.close();
+    if (runFile) rmSync(runFile, { force: true });
+    process.exit(code);
   };
-  process.on('SIGINT', () => stop(0));
-  process.on('SIGTERM', () => stop(0));
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0));
 
   try {
-    const databaseUrl = await cluster.start();
-    const log = join(folder, 'server.log');
-    const logStream = openSync(log, 'a');
-    server = fork(join(ROOT, 'server/dist/main.mjs'), {
-      stdio: ['ignore', 'ignore', logStream, 'ipc'],
-      env: {
-        ...process.env,
-        ELDRUN_DATABASE_URL: databaseUrl,
-        ELDRUN_MIGRATIONS: join(ROOT, 'server/migrations'),
-        ELDRUN_PAGE: join(ROOT, 'web/dist'),
-        ELDRUN_PORT: String(port),
-        ELDRUN_RESET_DEMO: resetDemo ? '1' : '',
-        ELDRUN_LOG: log,
-      },
-    });
-    server.once('message', () => console.log(`Eldrun: ${url}`));
-    server.once('exit', (code) => {
-      if (stopping) return;
-      console.error(`The server ended (${code}). Its log: ${log}`);
-      stop(1);
-    });
+    ensurePackages();
+    const folder = data === undefined ? defaultDataFolder() : resolve(data);
+    prepareDataFolder(folder);
+    const file = join(folder, 'running.json');
+    if (!(await takeData(folder, file))) process.exit(0);
+    let port = await choosePort(wantedPort, lastStart(file)?.port);
+    runFile = file;
+    rmSync(runFile, { force: true });
+    await build();
+    if (stopping) return;
+    cluster = new Cluster(folder);
+    const databaseUrl = await cluster.start({ tell: (line) => console.error(line) });
+    if (stopping) return;
+    const log = new LogFile(join(folder, 'server.log'));
+    logs.push(log);
+    const serve = () => {
+      server = fork(join(ROOT, 'server/dist/main.mjs'), {
+        stdio: ['ignore', log.descriptor, log.descriptor, 'ipc'],
+        env: {
+          ...process.env,
+          ELDRUN_DATABASE_URL: databaseUrl,
+          ELDRUN_DATA: folder,
+          ELDRUN_PORT: String(port),
+          ELDRUN_DEMO: resetDemo ? 'reset' : 'once',
+        },
+      });
+      server.once('message', () => {
+        const url = `http://127.0.0.1:${port}`;
+        writeFileSync(runFile, JSON.stringify({ pid: process.pid, url }));
+        console.log(`Eldrun: ${url}`);
+      });
+      server.once('exit', (code) => {
+        if (stopping) return;
+        // Somebody took the port since it was looked at.
+        if (code === PORT_TAKEN && wantedPort === undefined && ++port < FIRST_PORT + 100)
+          return serve();
+        console.error(`The server ended (${code}). Its log: ${log.path}`);
+        void stop(1);
+      });
+    };
+    serve();
   } catch (error) {
+    // What Ctrl+C interrupted fails before the signal is told.
+    await wait(50);
+    if (stopping) return;
     console.error(error instanceof Refusal ? error.message : error);
-    stop(1);
+    await stop(1);
   }
 });

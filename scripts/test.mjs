@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { ensureChromium } from './debian.mjs';
 import { e2e } from './e2e.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
-import { ensurePostgres } from './postgres.mjs';
+import { ensurePostgres } from './postgres-programs.mjs';
 import { main, run } from './run.mjs';
 import { unit } from './unit.mjs';
 

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { ensurePackages, ROOT } from './packages.mjs';
-import { Cluster, throwAwayFolder } from './postgres.mjs';
+import { throwAwayFolder } from './data-folder.mjs';
+import { Cluster } from './postgres.mjs';
 import { main, run } from './run.mjs';
 
 /** Runs Jest with a throw-away PostgreSQL. Returns whether all passed. */
@@ -17,7 +18,7 @@ export async function unit(args = []) {
       },
     });
   } finally {
-    cluster.remove();
+    await cluster.remove();
   }
 }
 

@@ -185,7 +185,7 @@ export const ENDPOINTS = {
     { status: 204 },
   ),
 
-  importWeather: endpoint<Nothing, string, WeatherFile>()(
+  importWeather: endpoint<Nothing, Uint8Array, WeatherFile>()(
     'POST',
     '/projects/:project/weather',
     'Imports hourly weather: the text of an EPW file.',

@@ -12,7 +12,9 @@ export interface EndpointSchemas {
 const uuid = Joi.string().guid();
 const name = Joi.string().trim().min(1).max(200);
 const units = Joi.string().valid('imperial', 'metric');
-const revision = Joi.number().integer().min(1);
+/** The largest number of a column. */
+const MAX_INTEGER = 2 ** 31 - 1;
+const revision = Joi.number().integer().min(1).max(MAX_INTEGER);
 const time = Joi.string().isoDate();
 /** A query carries text. */
 const flag = Joi.string().valid('true', 'false');
@@ -168,7 +170,7 @@ export const SCHEMAS: Record<EndpointName, EndpointSchemas> = {
   },
   deleteMaterial: {},
 
-  importWeather: { body: Joi.string(), answer: weatherFile },
+  importWeather: { body: Joi.binary(), answer: weatherFile },
   readWeatherHours: { answer: Joi.object().unknown() },
   deleteWeather: {},
 };

@@ -1,5 +1,11 @@
 import { join } from 'node:path';
-import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
+import express, {
+  type ErrorRequestHandler,
+  type Express,
+  type Request,
+  type RequestHandler,
+} from 'express';
+import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type pg from 'pg';
 import type { Logger } from 'pino';
@@ -7,14 +13,18 @@ import { pinoHttp } from 'pino-http';
 import type { DocumentKind } from '@eldrun/core';
 import { KINDS } from '@eldrun/core/kinds';
 import { identify } from './actor.ts';
+import { refuseOnFullDisk } from './disk.ts';
 import { DocumentStore } from './documents/store.ts';
-import { foreignOrigin, notFound, toApiError } from './errors.ts';
+import { foreignOrigin, notFound, toApiError, tooMany } from './errors.ts';
 import { Events } from './events.ts';
+import { isLoopback } from './loopback.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { materialRoutes } from './routes/materials.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { serverRoutes } from './routes/server.ts';
-import { weatherRoutes } from './routes/weather.ts';
+import { weatherRoutes, type WeatherReader } from './routes/weather.ts';
+import { passwordGate } from './session.ts';
+import { readWeather } from './weather/read.ts';
 
 const CONTENT_SECURITY_POLICY = {
   useDefaults: false,
@@ -31,6 +41,9 @@ const CONTENT_SECURITY_POLICY = {
   },
 };
 
+/** So much of an address is logged. */
+const MAX_LOGGED = 300;
+
 export interface AppOptions {
   pool: pg.Pool;
   logger: Logger;
@@ -38,12 +51,20 @@ export interface AppOptions {
   page?: string;
   /** Whether it serves this machine alone (the default). */
   loopback?: boolean;
+  /** Without it whoever reaches the server is let in. */
+  password?: string;
+  /** The addresses of proxies whose word about the browser's address is taken, beside this machine. */
+  proxies?: string[];
+  /** How much room the disk of the database has, bytes; not watched when left out. */
+  room?: () => Promise<number>;
   /** The kinds of documents it keeps; by default all that Eldrun knows. */
   kinds?: readonly DocumentKind[];
   /** Of the program that computes the summaries of lists. */
   coreVersion?: string;
   /** The stream of what is saved. */
   events?: Events;
+  /** Reads weather files; by default in this thread. */
+  weather?: WeatherReader;
   /** Called after a request that may have changed something. */
   changed?: () => void;
 }
@@ -54,18 +75,29 @@ export function createApp({
   logger,
   page,
   loopback = true,
+  password,
+  proxies = [],
+  room,
   kinds = KINDS,
   coreVersion = '',
   events = new Events(pool),
+  weather = (file) => Promise.resolve(readWeather(file)),
   changed,
 }: AppOptions): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.set('trust proxy', ['loopback', ...proxies]);
   app.use(
     pinoHttp({
       logger,
+      // What went well is no news.
+      customLogLevel: (_request, { statusCode }, error) =>
+        error || statusCode >= 500 ? 'error' : statusCode >= 400 ? 'info' : 'silent',
       serializers: {
-        req: ({ method, url }: { method: string; url: string }) => ({ method, url }),
+        req: ({ method, url }: { method: string; url: string }) => ({
+          method,
+          url: url.slice(0, MAX_LOGGED),
+        }),
         res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
         err: ({ type, message }: { type: string; message: string }) => ({ type, message }),
       },
@@ -74,9 +106,16 @@ export function createApp({
   app.use(
     helmet({ contentSecurityPolicy: CONTENT_SECURITY_POLICY, strictTransportSecurity: false }),
   );
+  app.use(sameSite(loopback && !password));
+  if (password) app.use(passwordGate(password));
 
   const api = express.Router();
-  api.use(sameOrigin(loopback));
+  api.use((_request, response, next) => {
+    response.set('Cache-Control', 'no-store');
+    next();
+  });
+  if (!loopback) api.use(limitWrites());
+  if (room) api.use(refuseOnFullDisk(room));
   api.use(identify);
   if (changed) api.use(afterChange(changed));
   const store = new DocumentStore(pool, { kinds, coreVersion });
@@ -84,16 +123,21 @@ export function createApp({
   api.use(projectRoutes(store));
   api.use(documentRoutes(store));
   api.use(materialRoutes(store));
-  api.use(weatherRoutes(store));
+  api.use(weatherRoutes(store, weather));
   api.use(() => {
     throw notFound('address');
   });
   app.use('/api', api);
 
   if (page) {
-    app.use('/assets', express.static(join(page, 'assets'), { immutable: true, maxAge: '1y' }));
+    app.use(
+      '/assets',
+      express.static(join(page, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+    );
     app.use(express.static(page, { index: false, maxAge: 0 }));
-    app.get('/{*splat}', (_request, response) => {
+    app.get('/{*splat}', (request, response) => {
+      // Places of the page have no dot in their last part; files that are not there do.
+      if (/\.[^/]*$/.test(request.path)) throw notFound('file');
       response.set('Cache-Control', 'no-cache').sendFile(join(page, 'index.html'));
     });
   }
@@ -101,17 +145,45 @@ export function createApp({
   return app;
 }
 
-const LOOPBACK_NAMES = new Set(['127.0.0.1', 'localhost', '[::1]']);
-
-/** A page of another site may not write here; on loopback, nor may a foreign name that was pointed at it. */
-function sameOrigin(loopback: boolean): RequestHandler {
+/**
+ * Another site may neither write here nor read; on loopback, nor may a foreign name that was pointed at this machine.
+ *
+ * @param named whether only this machine's own names are answered
+ */
+function sameSite(named: boolean): RequestHandler {
   return (request, _response, next) => {
     const { origin, host = '' } = request.headers;
-    if (loopback && !LOOPBACK_NAMES.has(host.replace(/:\d+$/, ''))) throw foreignOrigin();
+    if (named && !isLoopback(host.replace(/:\d+$/, ''))) throw foreignOrigin();
     if (origin && origin !== `http://${host}` && origin !== `https://${host}`)
+      throw foreignOrigin();
+    const site = request.headers['sec-fetch-site'];
+    const opens = request.method === 'GET' && request.headers['sec-fetch-mode'] === 'navigate';
+    // A link on another site may open the page, and nothing else.
+    if (site && site !== 'same-origin' && site !== 'none' && !(opens && !isApi(request)))
       throw foreignOrigin();
     next();
   };
+}
+
+const isApi = ({ path }: Request): boolean => path === '/api' || path.startsWith('/api/');
+
+/** From one address so many writes and imports are taken within so long, where others than this machine reach the server. */
+const WRITES = { windowMs: 60_000, limit: 600 };
+const IMPORTS = { windowMs: 60_000, limit: 20 };
+
+function limitWrites(): RequestHandler {
+  const limited = (size: { windowMs: number; limit: number }, what: string): RequestHandler =>
+    rateLimit({
+      ...size,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      skip: ({ method }) => method === 'GET' || method === 'HEAD',
+      handler: (_request, _response, next) => next(tooMany(what)),
+    });
+  const router = express.Router();
+  router.use(limited(WRITES, 'changes'));
+  router.use('/projects/:project/weather', limited(IMPORTS, 'weather files'));
+  return router;
 }
 
 /** Says when a request that may have changed something was answered. */
@@ -122,7 +194,9 @@ function afterChange(changed: () => void): RequestHandler {
   };
 }
 
-const answerError: ErrorRequestHandler = (error, request, response, _next) => {
+const answerError: ErrorRequestHandler = (error, request, response, next) => {
+  // The answer has begun: what is left is to end it.
+  if (response.headersSent) return next(error);
   const known = toApiError(error);
   if (known.status >= 500) request.log.error({ err: error as Error }, known.code);
   response.status(known.status).json({

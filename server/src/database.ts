@@ -1,3 +1,5 @@
+import { readdir } from 'node:fs/promises';
+import { parse } from 'node:path';
 import { runner } from 'node-pg-migrate';
 import pg from 'pg';
 import type { Logger } from 'pino';
@@ -57,20 +59,47 @@ export function openPool(connectionString: string, logger?: Logger): pg.Pool {
   return pool;
 }
 
+const MIGRATIONS_TABLE = 'migrations';
+
 /**
- * Brings the database to the newest numbered migration.
+ * Brings the database to the newest numbered migration. Of several servers that start at once one does it, the others
+ * wait for it.
  *
  * @param connectionString of the database
  * @param folder with the SQL files
+ * @throws Error where a newer program has been at work there; nothing is changed
  */
 export async function migrate(connectionString: string, folder: string): Promise<void> {
+  await refuseNewer(connectionString, folder);
   await runner({
     databaseUrl: connectionString,
     dir: folder,
     direction: 'up',
-    migrationsTable: 'migrations',
+    migrationsTable: MIGRATIONS_TABLE,
+    advisoryLockMode: 'wait',
     log: () => {},
   });
+}
+
+async function refuseNewer(connectionString: string, folder: string): Promise<void> {
+  const known = new Set((await readdir(folder)).map((file) => parse(file).name));
+  const client = new pg.Client({ connectionString });
+  await client.connect();
+  try {
+    const { rows: tables } = await client.query<{ there: boolean }>(
+      'SELECT to_regclass($1) IS NOT NULL AS there',
+      [MIGRATIONS_TABLE],
+    );
+    if (!tables[0]!.there) return;
+    const { rows } = await client.query<{ name: string }>(`SELECT name FROM ${MIGRATIONS_TABLE}`);
+    const newer = rows.find(({ name }) => !known.has(name));
+    if (newer)
+      throw new Error(
+        `This database was brought to “${newer.name}” by a newer Eldrun. Start that one, or restore a backup from before.`,
+      );
+  } finally {
+    await client.end();
+  }
 }
 
 /** Two statements that wait for one another: PostgreSQL ends one of them, and it may be tried again. */

@@ -1,74 +1,109 @@
+import type { Summary } from '@eldrun/core';
 import { KINDS } from '@eldrun/core/kinds';
 import pino from 'pino';
 import { createApp } from './app.ts';
 import { migrate, openPool } from './database.ts';
 import { loadDemo } from './demo/load.ts';
+import { roomOf } from './disk.ts';
 import { DocumentStore } from './documents/store.ts';
 import { Events } from './events.ts';
+import { isLoopback } from './loopback.ts';
 import { pruneOften } from './pruning.ts';
+import { readSettings, type Settings } from './settings.ts';
 import { Summaries } from './summaries/summaries.ts';
-import { SummaryThread } from './summaries/thread.ts';
+import type { SummaryJob } from './summaries/job.ts';
+import { program, Thread } from './thread.ts';
+import type { ReadWeather } from './weather/read.ts';
 
-function setting(name: string): string {
-  const value = process.env[name];
-  if (!value) throw new Error(`${name} is not set; scripts/start.mjs sets it`);
-  return value;
+/** What the server ends with where its port is taken; `scripts/start.mjs` then takes the next. */
+const PORT_TAKEN = 98;
+
+/** Lines that wait for the log beyond this are dropped, bytes. */
+const MAX_WAITING = 1024 * 1024;
+
+/** Requests under way may take so long once the server is told to end, ms. */
+const GRACE = 3000;
+
+function settingsOrEnd(): Settings {
+  try {
+    return readSettings(process.env);
+  } catch (error) {
+    console.error((error as Error).message);
+    process.exit(1);
+  }
 }
 
-const databaseUrl = setting('ELDRUN_DATABASE_URL');
-const host = process.env['ELDRUN_HOST'] ?? '127.0.0.1';
-const port = Number(setting('ELDRUN_PORT'));
+const settings = settingsOrEnd();
+const output = pino.destination({
+  dest: settings.log ?? 1,
+  sync: false,
+  mode: 0o600,
+  maxLength: MAX_WAITING,
+});
+// A full disk costs lines of the log, not the server.
+output.on('error', () => {});
+const logger = pino({}, output);
 
-const logger = pino({}, pino.destination(process.env['ELDRUN_LOG'] ?? 1));
-await migrate(databaseUrl, setting('ELDRUN_MIGRATIONS'));
-const pool = openPool(databaseUrl, logger);
-await loadDemo(pool, process.env['ELDRUN_RESET_DEMO'] === '1');
+await migrate(settings.databaseUrl, settings.migrations);
+const pool = openPool(settings.databaseUrl, logger);
+if (settings.demo) await loadDemo(pool, settings.demo === 'reset');
 
 const coreVersion = process.env['ELDRUN_CORE_VERSION'] ?? 'development';
-// Beside the bundle, or as a source in development.
-const worker = new URL(
-  import.meta.url.endsWith('.ts') ? './summaries/worker.dev.mjs' : './worker.mjs',
-  import.meta.url,
-);
 const summaries = new Summaries({
   pool,
   logger,
   kinds: KINDS,
   coreVersion,
-  short: new SummaryThread(worker),
-  long: new SummaryThread(worker),
+  short: new Thread<SummaryJob, Summary>(program('summaries')),
+  long: new Thread<SummaryJob, Summary>(program('summaries')),
 });
 const events = new Events(pool);
-const page = process.env['ELDRUN_PAGE'];
-const loopback = host === '127.0.0.1' || host === '::1' || host === 'localhost';
+const weather = new Thread<Uint8Array, ReadWeather>(program('weather'), {
+  resourceLimits: { maxOldGenerationSizeMb: 256 },
+  longest: 20_000,
+});
+const { host, port, page, password, proxies, data } = settings;
 const app = createApp({
   pool,
   logger,
-  loopback,
+  loopback: isLoopback(host),
   coreVersion,
   events,
+  proxies,
+  weather: (file) => weather.run(file),
   changed: () => summaries.poke(),
   ...(page ? { page } : {}),
+  ...(password ? { password } : {}),
+  ...(data ? { room: roomOf(data) } : {}),
 });
 const server = app.listen(port, host, (error) => {
-  if (error) throw error;
-  process.send?.({ listening: true });
+  if (error) {
+    console.error(error.message);
+    process.exit((error as NodeJS.ErrnoException).code === 'EADDRINUSE' ? PORT_TAKEN : 1);
+  }
+  if (process.send) process.send({ listening: true });
+  else console.log(`Eldrun: http://${host.includes(':') ? `[${host}]` : host}:${port}`);
   summaries.poke();
   pruneOften(new DocumentStore(pool, { kinds: KINDS, coreVersion }), (error) =>
     logger.warn({ err: error }, 'the history was not thinned out'),
   );
 });
 
-for (const signal of ['SIGINT', 'SIGTERM'] as const)
-  process.on(signal, () => {
-    events.close();
-    server.close(
-      () =>
-        void summaries
-          .close()
-          .then(() => pool.end())
-          .then(() => process.exit(0)),
-    );
-    server.closeIdleConnections();
-    setTimeout(() => process.exit(0), 3000).unref();
-  });
+let ending = false;
+function end(): void {
+  if (ending) return;
+  ending = true;
+  events.close();
+  server.close(
+    () =>
+      void Promise.all([summaries.close(), weather.close()])
+        .then(() => pool.end())
+        .then(() => process.exit(0)),
+  );
+  // A kept connection is let go once its request is answered.
+  setInterval(() => server.closeIdleConnections(), 50).unref();
+  setTimeout(() => process.exit(0), GRACE).unref();
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const) process.on(signal, end);
+// The script that started it is gone, and the database goes with it.
+process.on('disconnect', end);

@@ -48,9 +48,9 @@ const bodyReaders: Record<string, RequestHandler[]> = {
     express.json({ limit: MAX_BODY_SIZE }),
   ],
   'text/csv': [
-    express.text({ type: 'text/csv', limit: MAX_WEATHER_SIZE }),
+    express.raw({ type: 'text/csv', limit: MAX_WEATHER_SIZE }),
     (request, _response, next) => {
-      if (typeof request.body !== 'string') throw wrongType('text/csv');
+      if (!Buffer.isBuffer(request.body)) throw wrongType('text/csv');
       next();
     },
   ],

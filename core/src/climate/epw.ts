@@ -6,6 +6,16 @@ import { designTemperatures, monthLengths, type WeatherYear } from './weather.ts
 /** The largest weather file, bytes: a year of hours is about 1.5 MB. */
 export const MAX_WEATHER_SIZE = 24 * 1024 * 1024;
 
+/** The most lines of a weather file: its head and the hours of a year are at most 8,840. */
+const MAX_LINES = 10_000;
+
+/** The most fields of a line: rows have 35, the statements of the head rarely more than 100. */
+const MAX_FIELDS = 400;
+
+/** The longest line, and the longest name of a place, characters. */
+const MAX_LINE = 10_000;
+const MAX_NAME = 200;
+
 /** The longest gap that is filled by a straight line, h. */
 const MAX_GAP = 6;
 
@@ -112,7 +122,7 @@ export function parseEpw(text: string): WeatherImport {
       `is too large, ${Math.round(text.length / 1048576)} MB`,
       `at most ${MAX_WEATHER_SIZE / 1048576} MB; one year of hours is about 1.5 MB`,
     );
-  const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/);
+  const lines = linesOf(text);
   const head = readHead(lines);
   const { columns, hours, firstLine } = readRows(lines, head.rows);
   const notes: string[] = [];
@@ -168,6 +178,37 @@ export function parseEpw(text: string): WeatherImport {
   };
 }
 
+/** The lines of a file, as far as one may reach. */
+function linesOf(text: string): string[] {
+  const lines = text.replace(/^\uFEFF/, '').split(/\r\n|\n|\r/, MAX_LINES + 1);
+  if (lines.length > MAX_LINES)
+    throw new InputError(
+      `line ${MAX_LINES + 1}`,
+      'the file goes on beyond a year of hours',
+      `at most ${MAX_LINES.toLocaleString('en')} lines`,
+    );
+  const long = lines.findIndex((line) => line.length > MAX_LINE);
+  if (long >= 0)
+    throw new InputError(
+      `line ${long + 1}`,
+      `has ${lines[long]!.length} characters`,
+      `at most ${MAX_LINE.toLocaleString('en')}`,
+    );
+  return lines;
+}
+
+/** The fields of a line. @param line its number, from 1 */
+function fieldsOf(text: string, line: number): string[] {
+  const fields = text.split(',', MAX_FIELDS + 1);
+  if (fields.length > MAX_FIELDS)
+    throw new InputError(
+      `line ${line}`,
+      `has more than ${MAX_FIELDS} fields`,
+      `at most ${MAX_FIELDS}, separated by commas`,
+    );
+  return fields;
+}
+
 interface Head {
   place: Pick<WeatherYear, 'name' | 'latitude' | 'longitude' | 'timeZone' | 'elevation'>;
   heating: number | null;
@@ -177,7 +218,7 @@ interface Head {
 }
 
 function readHead(lines: readonly string[]): Head {
-  const location = lines[0]!.split(',');
+  const location = fieldsOf(lines[0]!, 1);
   if (!/^LOCATION$/i.test(location[0]!.trim()))
     throw new InputError(
       'line 1',
@@ -191,14 +232,14 @@ function readHead(lines: readonly string[]): Head {
   let cooling: number | null = null;
   while (rows < lines.length && !/^DATA PERIODS/i.test(lines[rows]!)) {
     if (/^DESIGN CONDITIONS/i.test(lines[rows]!)) {
-      const fields = lines[rows]!.split(',').map((field) => field.trim());
+      const fields = fieldsOf(lines[rows]!, rows + 1).map((field) => field.trim());
       // Heating: coldest month, 99.6 %; cooling: hottest month, its daily range, 0.4 %.
       heating = stated(fields, 'Heating', 2);
       cooling = stated(fields, 'Cooling', 3);
     }
     if (rows++ > 50) break;
   }
-  const periods = lines[rows]?.split(',') ?? [];
+  const periods = fieldsOf(lines[rows] ?? '', rows + 1);
   if (!/^DATA PERIODS$/i.test(periods[0]?.trim() ?? ''))
     throw new InputError(
       `line ${Math.min(rows, lines.length)}`,
@@ -211,9 +252,16 @@ function readHead(lines: readonly string[]): Head {
       `says ${periods[2]?.trim() || 'nothing'} records an hour`,
       '1 record an hour',
     );
+  const name = location[1]?.trim() || 'Imported weather';
+  if (name.length > MAX_NAME)
+    throw new InputError(
+      'line 1',
+      `the name of the place has ${name.length} characters`,
+      `at most ${MAX_NAME}`,
+    );
   return {
     place: {
-      name: location[1]?.trim() || 'Imported weather',
+      name,
       latitude: place(6, 'latitude', -90, 90),
       longitude: place(7, 'longitude', -180, 180),
       timeZone: place(8, 'time zone', -12, 14),
@@ -268,7 +316,7 @@ function readRows(lines: readonly string[], first: number) {
   let hour = 1;
   for (let i = first; i < end; i++) {
     const line = i + 1;
-    const fields = lines[i]!.split(',');
+    const fields = fieldsOf(lines[i]!, line);
     if (fields.length < MIN_FIELDS)
       throw new InputError(
         `line ${line}`,

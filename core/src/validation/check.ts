@@ -5,6 +5,40 @@ import { InputError } from '../errors.ts';
 /** The largest wall or simulation file, bytes. */
 export const MAX_FILE_SIZE = 1024 * 1024;
 
+/** Documents are flat; what is nested deeper than this was never one. */
+const MAX_DEPTH = 64;
+
+/** What is wrong with a value before any schema is asked: where, what, and what is allowed there. */
+interface Fault {
+  path: (string | number)[];
+  problem: string;
+  allowed: string;
+}
+
+function faultOfText(text: string): Fault | null {
+  if (text.isWellFormed() && !text.includes('\0')) return null;
+  return {
+    path: [],
+    problem: 'holds a character that cannot be stored',
+    allowed: 'text without NUL and broken surrogates',
+  };
+}
+
+/** The first thing in a value, down to its leaves, that cannot be worked with or stored. */
+function faultOf(value: unknown, depth = 0): Fault | null {
+  if (typeof value === 'string') return faultOfText(value);
+  if (typeof value !== 'object' || value === null) return null;
+  if (depth === MAX_DEPTH)
+    return { path: [], problem: 'is nested too deep', allowed: `at most ${MAX_DEPTH} levels` };
+  for (const key of Object.keys(value)) {
+    const fault = faultOfText(key) ?? faultOf((value as Record<string, unknown>)[key], depth + 1);
+    if (!fault) continue;
+    fault.path.unshift(Array.isArray(value) ? Number(key) : key);
+    return fault;
+  }
+  return null;
+}
+
 /** What is allowed where Joi's own message does not say it in the field's words. */
 function allowedBy(detail: Joi.ValidationErrorItem): { problem: string; allowed: string } {
   const context = (detail.context ?? {}) as Record<string, unknown>;
@@ -71,12 +105,24 @@ function pathText(path: (string | number)[]): string {
     .join('');
 }
 
+/** How much of a path is told: one that leads deep down says nothing more. */
+const TOLD_STEPS = 8;
+
 /**
  * Checks a value against a schema and reports the first thing wrong in Eldrun's own words.
  *
  * @throws InputError with the field's path
  */
 export function check<T>(schema: Joi.Schema, value: unknown, base = ''): T {
+  const fault = faultOf(value);
+  if (fault) {
+    const path = pathText(fault.path.slice(0, TOLD_STEPS)).slice(0, 200).toWellFormed();
+    throw new InputError(
+      [base, path.replaceAll('\0', '\uFFFD')].filter(Boolean).join('.'),
+      fault.problem,
+      fault.allowed,
+    );
+  }
   const result = schema.required().validate(value, { convert: false, abortEarly: true });
   if (!result.error) return result.value as T;
   const detail = result.error.details[0]!;

@@ -1,38 +1,39 @@
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
-import {
-  climateOfWeather,
-  listsOfWeather,
-  parseEpw,
-  type Brief,
-  type OwnClimate,
-} from '@eldrun/core';
+import { InputError, type Brief, type OwnClimate } from '@eldrun/core';
 import { contextOf, type DocumentStore } from '../documents/store.ts';
 import { notFound, weatherInUse } from '../errors.ts';
 import { serve } from '../serve.ts';
+import type { ReadWeather } from '../weather/read.ts';
 
 const standsOn = ({ outdoor }: Brief, weather: string): boolean =>
   'weather' in outdoor && outdoor.weather === weather;
 
+/** Reads the bytes of a weather file. It fails only where the file takes more than it may. */
+export type WeatherReader = (file: Uint8Array) => Promise<ReadWeather>;
+
+/** @throws InputError */
+async function readOrRefuse(read: WeatherReader, file: Uint8Array) {
+  const weather = await read(file).catch(() => {
+    throw new InputError('file', 'takes too long to read', 'one year of hours, about 1.5 MB');
+  });
+  if ('problem' in weather) throw new InputError(weather.path, weather.problem, weather.allowed);
+  return weather;
+}
+
 /** Hourly weather of a project: import, read, delete. */
-export function weatherRoutes(store: DocumentStore): Router {
+export function weatherRoutes(store: DocumentStore, read: WeatherReader): Router {
   const router = Router();
   const { pool } = store;
 
   serve(router, 'importWeather', async ({ params, body }) => {
-    const { weather, notes } = parseEpw(body);
+    const { notes, hours, climate: monthly } = await readOrRefuse(read, body);
     const id = `weather-${randomUUID().slice(0, 8)}`;
-    const climate: OwnClimate = { ...climateOfWeather(weather), weather: id };
+    const climate: OwnClimate = { ...monthly, weather: id };
     const { rowCount } = await pool.query(
       `INSERT INTO project_weather (project_id, id, climate, notes, hours)
        SELECT id, $2, $3, $4, $5 FROM projects WHERE id = $1`,
-      [
-        params.project,
-        id,
-        JSON.stringify(climate),
-        JSON.stringify(notes),
-        JSON.stringify(listsOfWeather(weather)),
-      ],
+      [params.project, id, JSON.stringify(climate), JSON.stringify(notes), hours],
     );
     if (rowCount === 0) throw notFound('project');
     return { id, climate, notes };

@@ -1,0 +1,2 @@
+/** A data folder that is gone after use. */
+export declare function throwAwayFolder(): string;
