@@ -90,9 +90,6 @@ export function createApp({
   app.use(
     pinoHttp({
       logger,
-      // What went well is no news.
-      customLogLevel: (_request, { statusCode }, error) =>
-        error || statusCode >= 500 ? 'error' : statusCode >= 400 ? 'info' : 'silent',
       serializers: {
         req: ({ method, url }: { method: string; url: string }) => ({
           method,
