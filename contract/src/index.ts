@@ -1,3 +1,4 @@
 export * from './endpoint.ts';
 export * from './endpoints.ts';
+export * from './limits.ts';
 export type * from './types.ts';

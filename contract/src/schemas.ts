@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { briefSchema, materialSchema } from '@eldrun/core/schema';
 import type { EndpointName } from './endpoints.ts';
+import { MAX_SAVED_COMMANDS, MAX_SAVED_STEPS, MAX_STEP_LENGTH } from './limits.ts';
 
 /** What an endpoint takes and answers with. A schema that is left out: nothing. */
 export interface EndpointSchemas {
@@ -102,8 +103,8 @@ const project = Joi.object({
 const save = Joi.object({
   revision: revision.required(),
   document: document.required(),
-  steps: Joi.array().items(Joi.string().max(300)).max(1000).required(),
-  commands: Joi.array().items(Joi.object().unknown()).max(10_000),
+  steps: Joi.array().items(Joi.string().max(MAX_STEP_LENGTH)).max(MAX_SAVED_STEPS).required(),
+  commands: Joi.array().items(Joi.object().unknown()).max(MAX_SAVED_COMMANDS),
 });
 const position = Joi.object({ position: Joi.number().integer().min(0).max(10_000).required() });
 

@@ -90,7 +90,11 @@ export const tooMany = (what: string): ApiError =>
   new ApiError(429, 'too_many', `Too many ${what} from here. Wait a while and try again.`);
 
 export const notIn = (): ApiError =>
-  new ApiError(401, 'not_in', 'Enter the password of this Eldrun first.');
+  new ApiError(
+    401,
+    'not_in',
+    'Load this page again and enter the password. Edits stay here until then.',
+  );
 
 const badRequest = (status: number): ApiError =>
   new ApiError(status, 'bad_request', 'The request cannot be read. Nothing was changed.');

@@ -25,7 +25,7 @@ export class ApiProblem extends Error {
 
   /** Whether trying again later may help. */
   get away(): boolean {
-    return this.status === 0 || this.status >= 500;
+    return this.status === 0 || this.status >= 500 || this.status === 401 || this.status === 429;
   }
 }
 
@@ -74,7 +74,11 @@ export async function ask<N extends EndpointName>(
       ...(signal ? { signal } : {}),
     });
   } catch {
-    throw new ApiProblem(0, 'no_answer', 'Eldrun does not answer. Is it still running?');
+    throw new ApiProblem(
+      0,
+      'no_answer',
+      'Eldrun does not answer; is it still running? Edits stay here and are saved when it is back.',
+    );
   }
   if (response.status === 204) return undefined as AnswerOf<Of<N>>;
   const answer = parsed(await response.text().catch(() => '')) as {

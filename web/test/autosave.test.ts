@@ -1,6 +1,8 @@
 import { beforeEach, expect, jest, test } from '@jest/globals';
+import { MAX_SAVED_STEPS, MAX_STEP_LENGTH } from '@eldrun/contract';
 import { ApiProblem } from '../src/api.ts';
 import { Autosave, type SaveState, type Stored } from '../src/documents/autosave.ts';
+import { FakeStorage } from './fake-server.ts';
 
 interface Document {
   text: string;
@@ -8,7 +10,8 @@ interface Document {
 
 /** A storage and a server that outlive the page, as the real ones do. */
 class World {
-  drafts = new Map<string, string>();
+  storage = new FakeStorage();
+  drafts = this.storage.items;
   stored: Stored<Document> = { revision: 1, document: { text: 'start' } };
   saves: string[][] = [];
   behave: 'well' | 'away' | 'loses the answer' | 'refuses' = 'well';
@@ -17,11 +20,7 @@ class World {
   page(): Autosave<Document> {
     return new Autosave<Document>({
       key: 'draft',
-      storage: {
-        getItem: (key) => this.drafts.get(key) ?? null,
-        setItem: (key, value) => void this.drafts.set(key, value),
-        removeItem: (key) => void this.drafts.delete(key),
-      },
+      storage: this.storage,
       send: ({ revision, document, steps }) => this.save(revision, document, steps),
       currentOf: (problem) => problem.current as Stored<Document>,
       onState: (state) => this.states.push(state.kind),
@@ -169,4 +168,78 @@ test('what the server refuses is kept and said, not sent for ever', async () => 
   expect(world.state).toBe('refused');
   expect(world.states.filter((state) => state === 'saving')).toHaveLength(1);
   expect(world.drafts.size).toBe(1);
+});
+
+/** Two pages edit while the server is away, and both are closed. */
+async function bothLeft(): Promise<void> {
+  world.behave = 'away';
+  const [one, other] = [world.page(), world.page()];
+  for (const page of [one, other]) page.open(world.stored);
+  one.change({ text: 'of one' }, 'edit');
+  await settle(10);
+  other.change({ text: 'of the other' }, 'edit');
+  await settle(10);
+  one.close();
+  other.close();
+  await settle();
+  jest.clearAllTimers();
+  world.behave = 'well';
+}
+
+test('each page has a draft of its own: the newest is taken up, the others are offered', async () => {
+  await bothLeft();
+  expect(JSON.parse(world.drafts.get('draft')!)).toMatchObject({
+    document: { text: 'of the other' },
+  });
+  const page = world.page();
+  expect(page.open(world.stored)).toEqual({ text: 'of the other' });
+  await settle();
+  expect(world.stored.document).toEqual({ text: 'of the other' });
+  expect(page.left.map(({ document }) => document)).toEqual([{ text: 'of one' }]);
+  // Offered until something is done with it.
+  const again = world.page();
+  again.open(world.stored);
+  expect(again.left).toHaveLength(0);
+  expect(world.state).toBe('conflict');
+  again.takeTheirs();
+  expect(world.drafts.size).toBe(0);
+});
+
+test('a draft that was left is dropped alone, and the rest stays', async () => {
+  await bothLeft();
+  const page = world.page();
+  page.open(world.stored);
+  page.drop(page.left[0]!);
+  expect(page.left).toEqual([]);
+  expect([...world.drafts.keys()]).toEqual(['draft']);
+});
+
+test('where the storage is full what lies there of other pages stays', async () => {
+  await bothLeft();
+  const before = new Map(world.drafts);
+  world.storage.full = true;
+  const page = world.page();
+  page.open(world.stored);
+  page.change({ text: 'further' }, 'edit');
+  expect(new Map(world.drafts)).toEqual(before);
+  await settle();
+  expect(world.stored.document).toEqual({ text: 'further' });
+});
+
+test('very many steps and long ones are cut to what the server takes', async () => {
+  world.behave = 'away';
+  const page = world.page();
+  page.open(world.stored);
+  for (let i = 0; i < 2500; i++) page.change({ text: String(i) }, `step ${i}`, [{ i }]);
+  page.change({ text: 'long' }, 'x'.repeat(2000));
+  await settle();
+  world.behave = 'well';
+  await settle(5000);
+  const [steps] = world.saves;
+  expect(steps).toHaveLength(MAX_SAVED_STEPS);
+  expect(steps![0]).toBe('step 0');
+  expect(steps![500]).toBe('1502 more steps');
+  expect(steps!.at(-1)).toHaveLength(MAX_STEP_LENGTH);
+  expect(world.stored.document).toEqual({ text: 'long' });
+  expect(world.drafts.size).toBe(0);
 });

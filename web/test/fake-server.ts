@@ -1,8 +1,9 @@
 import { jest } from '@jest/globals';
 import type { Change, SavedDocument } from '@eldrun/contract';
+import type { DeviceStorage } from '../src/documents/device.ts';
 
 /** Storage that can be full. */
-export class FakeStorage implements Pick<Storage, 'getItem' | 'setItem' | 'removeItem'> {
+export class FakeStorage implements DeviceStorage {
   readonly items = new Map<string, string>();
   full = false;
   getItem = (key: string) => this.items.get(key) ?? null;
@@ -10,6 +11,11 @@ export class FakeStorage implements Pick<Storage, 'getItem' | 'setItem' | 'remov
     if (this.full) throw new Error('QuotaExceededError');
     this.items.set(key, value);
   };
+  get length(): number {
+    return this.items.size;
+  }
+  keys = () => [...this.items.keys()];
+  key = (i: number) => this.keys()[i] ?? null;
   removeItem = (key: string) => void this.items.delete(key);
 }
 

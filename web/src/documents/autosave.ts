@@ -1,6 +1,8 @@
+import { MAX_SAVED_COMMANDS, MAX_SAVED_STEPS, MAX_STEP_LENGTH } from '@eldrun/contract';
 import { deepEqual } from 'fast-equals';
 import { ApiProblem } from '../api.ts';
 import type { DeviceStorage } from './device.ts';
+import { Drafts, type Draft } from './drafts.ts';
 
 /** Where a document stands between the page and the database. */
 export type SaveState =
@@ -20,12 +22,6 @@ export interface Stored<D> {
 export interface Unsaved<D> extends Stored<D> {
   steps: string[];
   commands: object[];
-}
-
-/** Edits that the database has not acknowledged, as they lie in the browser's storage. */
-interface Draft<D> extends Unsaved<D> {
-  /** What was sent and never acknowledged; the database may hold one of them all the same. */
-  sent: D[];
 }
 
 export interface AutosaveOptions<D> {
@@ -54,8 +50,30 @@ export interface AutosaveOptions<D> {
 /** How many unacknowledged states are remembered. */
 const MAX_SENT = 10;
 
-/** Where a draft that cannot be read goes. */
-const asideOf = (key: string): string => `${key}-set-aside`;
+/** Steps and commands beyond this are not sent: the document says it all, they only tell how it came about. */
+const MAX_COMMANDS_SIZE = 200_000;
+
+/** Names of steps as the server takes them: the first and the last of very many, long ones cut. */
+function sendableSteps(steps: readonly string[]): string[] {
+  const left = steps.length - MAX_SAVED_STEPS + 1;
+  const some =
+    left > 1
+      ? [
+          ...steps.slice(0, MAX_SAVED_STEPS / 2),
+          `${left} more steps`,
+          ...steps.slice(steps.length - MAX_SAVED_STEPS / 2 + 1),
+        ]
+      : [...steps];
+  return some.map((step) =>
+    step.length > MAX_STEP_LENGTH ? `${step.slice(0, MAX_STEP_LENGTH - 1)}…`.toWellFormed() : step,
+  );
+}
+
+/** The commands, or none where there are more than the server takes. */
+const sendableCommands = (commands: readonly object[]): object[] =>
+  commands.length <= MAX_SAVED_COMMANDS && JSON.stringify(commands).length <= MAX_COMMANDS_SIZE
+    ? [...commands]
+    : [];
 
 /**
  * Saves a document shortly after each edit, and loses none: every edit lies in the browser's storage until the
@@ -64,6 +82,7 @@ const asideOf = (key: string): string => `${key}-set-aside`;
  */
 export class Autosave<D> {
   private readonly options: AutosaveOptions<D>;
+  private readonly drafts: Drafts<D>;
   private revision = 0;
   private document!: D;
   private steps: string[] = [];
@@ -76,32 +95,48 @@ export class Autosave<D> {
   private behind = false;
   /** The other state in a conflict. */
   theirs: Stored<D> | null = null;
+  /** What other pages left unsaved of this document beside what was taken up, the newest first. */
+  left: Draft<D>[] = [];
 
   constructor(options: AutosaveOptions<D>) {
     this.options = options;
+    this.drafts = new Drafts(options.storage, options.key);
   }
 
   /**
-   * Takes up a document as the server has it, and any draft that was left over it.
+   * Takes up a document as the server has it, and the newest draft that was left over it.
    *
    * @returns the document to go on with
    */
   open(stored: Stored<D>): D {
     this.revision = stored.revision;
     this.document = stored.document;
-    const draft = this.readDraft();
-    if (!draft || deepEqual(draft.document, stored.document)) {
-      if (draft) this.forget();
+    const { check, onSetAside } = this.options;
+    const [draft, ...others] = this.drafts.left(check, onSetAside).filter((one) => {
+      const known = deepEqual(one.document, stored.document);
+      if (known) this.drafts.remove(one.page);
+      return !known;
+    });
+    this.left = others;
+    if (!draft) {
       this.options.onState({ kind: 'saved', at: null });
       return stored.document;
     }
     this.document = draft.document;
     this.steps = draft.steps;
-    this.commands = draft.commands ?? [];
+    this.commands = draft.commands;
     this.sent = draft.sent;
+    // From now on it is this page's.
+    if (this.keep()) this.drafts.remove(draft.page);
     if (draft.revision === stored.revision || this.isMine(stored)) this.schedule(0);
     else this.enterConflict(stored);
     return draft.document;
+  }
+
+  /** Forgets a draft that another page left, once something was done with it. */
+  drop(draft: Draft<D>): void {
+    this.left = this.left.filter((one) => one !== draft);
+    this.drafts.remove(draft.page);
   }
 
   /** Takes an edit: saves it soon, and keeps it in the storage until then. */
@@ -165,9 +200,10 @@ export class Autosave<D> {
     const unsaved: Unsaved<D> = {
       revision: this.revision,
       document: this.document,
-      steps: [...this.steps],
-      commands: [...this.commands],
+      steps: sendableSteps(this.steps),
+      commands: sendableCommands(this.commands),
     };
+    const [steps, commands] = [this.steps.length, this.commands.length];
     this.sent = [...this.sent, unsaved.document].slice(-MAX_SENT);
     this.keep();
     this.options.onState({ kind: 'saving' });
@@ -175,8 +211,8 @@ export class Autosave<D> {
       const { revision } = await this.options.send(unsaved);
       this.revision = revision;
       this.sent = [];
-      this.steps.splice(0, unsaved.steps.length);
-      this.commands.splice(0, unsaved.commands.length);
+      this.steps.splice(0, steps);
+      this.commands.splice(0, commands);
       if (this.steps.length > 0) {
         this.keep();
         this.schedule(0);
@@ -222,21 +258,18 @@ export class Autosave<D> {
     later(() => this.flush());
   }
 
-  private keep(): void {
+  /** @returns whether the draft lies in the storage now */
+  private keep(): boolean {
     this.behind = false;
-    const draft: Draft<D> = {
-      revision: this.revision,
-      document: this.document,
-      steps: this.steps,
-      commands: this.commands,
-      sent: this.sent,
-    };
+    const { revision, document, steps, commands, sent } = this;
     try {
-      this.options.storage.setItem(this.options.key, JSON.stringify(draft));
+      this.drafts.write({ revision, document, steps, commands, sent });
       this.options.onKept?.(true);
+      return true;
     } catch {
       // Full or blocked: what was kept before of these edits stays.
       this.options.onKept?.(false);
+      return false;
     }
   }
 
@@ -245,31 +278,7 @@ export class Autosave<D> {
     this.commands = [];
     this.sent = [];
     this.behind = false;
-    this.options.storage.removeItem(this.options.key);
+    this.drafts.remove();
     this.options.onKept?.(true);
-  }
-
-  /** The draft that was left, or null; one that cannot be read is set aside, not thrown away. */
-  private readDraft(): Draft<D> | null {
-    const { key, storage, check } = this.options;
-    const text = storage.getItem(key);
-    if (text === null) return null;
-    try {
-      const draft = JSON.parse(text) as Draft<D>;
-      if (!Number.isInteger(draft.revision) || !Array.isArray(draft.steps)) throw new Error();
-      if (!Array.isArray(draft.sent)) throw new Error();
-      if (!draft.document || typeof draft.document !== 'object') throw new Error();
-      check?.(draft.document);
-      return draft;
-    } catch {
-      try {
-        storage.setItem(asideOf(key), text);
-        storage.removeItem(key);
-      } catch {
-        return null; // No room beside it: it stays where it is until the next edit.
-      }
-      this.options.onSetAside?.();
-      return null;
-    }
   }
 }

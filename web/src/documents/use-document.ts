@@ -18,6 +18,7 @@ import { ask } from '../api.ts';
 import { Autosave, type SaveState, type Stored } from './autosave.ts';
 import { listenToChanges, type Heard } from './changes.ts';
 import { deviceStorage } from './device.ts';
+import type { Draft } from './drafts.ts';
 
 /** Undo that survives a reload of this tab. */
 interface KeptSteps<D> {
@@ -49,6 +50,8 @@ export function useDocument<D extends Document, C extends object>(options: Docum
   const kept = ref(true);
   /** Whether a draft of an earlier visit could not be read and was set aside. */
   const draftSetAside = ref(false);
+  /** What other pages left unsaved of it, the newest first. */
+  const left: ShallowRef<Draft<D>[]> = shallowRef([]);
   /** The newest revision that was heard of. */
   const newest = ref(0);
   /** Whether somebody moved it to the bin, or deleted it. */
@@ -115,6 +118,7 @@ export function useDocument<D extends Document, C extends object>(options: Docum
     kept.value = true;
     draftSetAside.value = false;
     document.value = saving.open(saved);
+    left.value = saving.left;
     opened.value = document.value;
     restoreSteps();
     unlisten = listenToChanges(hear);
@@ -196,16 +200,42 @@ export function useDocument<D extends Document, C extends object>(options: Docum
 
   /** In a conflict: this page's state becomes a document of its own. @returns its id. @throws ApiProblem */
   async function keepBoth(): Promise<string> {
-    const mine = document.value!;
-    const copy = await ask('createDocument', {
+    const copy = await keepAside(document.value!, 'my version');
+    takeTheirs();
+    return copy;
+  }
+
+  /** Saves a state as a document of its own. @returns its id. @throws ApiProblem */
+  async function keepAside(state: D, what: string): Promise<string> {
+    const { id } = await ask('createDocument', {
       params: { project: projectId.value },
       body: {
         kind: kind.kind,
-        document: { ...mine, name: `${mine.name.slice(0, 180)} (my version)` },
+        document: { ...state, name: `${state.name.slice(0, 180)} (${what})` },
       },
     });
-    takeTheirs();
-    return copy.id;
+    return id;
+  }
+
+  /** Takes edits that another page left, as a step that can be taken back. */
+  function takeLeft(draft: Draft<D>): void {
+    const before = document.value!;
+    history.value = stepDone(history.value, 'Edits of another page', before);
+    put(draft.document, 'Edits that another page left', []);
+    dropLeft(draft);
+  }
+
+  /** Edits that another page left become a document of their own. @returns its id. @throws ApiProblem */
+  async function keepLeft(draft: Draft<D>): Promise<string> {
+    const id = await keepAside(draft.document, 'left unsaved');
+    dropLeft(draft);
+    return id;
+  }
+
+  /** Forgets edits that another page left. */
+  function dropLeft(draft: Draft<D>): void {
+    autosave?.drop(draft);
+    left.value = autosave?.left ?? [];
   }
 
   const stepsKey = (): string => `eldrun-steps-${id.value}`;
@@ -247,6 +277,7 @@ export function useDocument<D extends Document, C extends object>(options: Docum
     unlisten = null;
     document.value = null;
     opened.value = null;
+    left.value = [];
     history.value = NO_HISTORY;
     saveState.value = { kind: 'saved', at: null };
   }
@@ -263,6 +294,7 @@ export function useDocument<D extends Document, C extends object>(options: Docum
     saveState,
     kept,
     draftSetAside,
+    left,
     newer,
     gone,
     theirs,
@@ -274,6 +306,9 @@ export function useDocument<D extends Document, C extends object>(options: Docum
     takeTheirs,
     takeNewer,
     keepBoth,
+    takeLeft,
+    keepLeft,
+    dropLeft,
     keepSteps,
     close,
   };

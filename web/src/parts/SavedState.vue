@@ -7,7 +7,10 @@ const props = defineProps<{
   revision: number;
   /** Whether what is not saved yet lies in this device's storage. */
   kept: boolean;
+  /** Whether what is refused can be kept as a file. */
+  file: boolean;
 }>();
+const emit = defineEmits<{ file: [] }>();
 
 const text = computed(() => {
   switch (props.state.kind) {
@@ -20,9 +23,7 @@ const text = computed(() => {
     case 'saving':
       return 'Saving…';
     case 'offline':
-      return props.kept
-        ? 'Not saved: no database. Edits are kept here and saved when it is back.'
-        : 'Not saved: no database. Keep this page open: edits are saved when it is back.';
+      return `Not saved: ${props.state.message}${props.kept ? '' : ' Keep this page open.'}`;
     case 'refused':
       return `Not saved: ${props.state.message}`;
     case 'conflict':
@@ -40,10 +41,21 @@ const wrong = computed(() => ['offline', 'refused', 'conflict'].includes(props.s
     </strong>
     <span v-if="!wrong" class="revision">rev. {{ revision }}</span>
   </p>
+  <button
+    v-if="file && state.kind === 'refused'"
+    class="action quiet small"
+    type="button"
+    @click="emit('file')"
+  >
+    Save as a file
+  </button>
 </template>
 
 <style scoped>
 .saved {
+  max-height: 45vh;
+  overflow-y: auto;
+  overflow-wrap: break-word;
   color: var(--soft);
 }
 

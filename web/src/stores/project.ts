@@ -1,6 +1,6 @@
 import { deepEqual } from 'fast-equals';
 import { defineStore } from 'pinia';
-import { computed, onScopeDispose, ref, shallowRef } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, type ShallowRef } from 'vue';
 import { LIBRARY, MaterialSearch, type Brief, type Material, type UnitSystem } from '@eldrun/core';
 import type { ListedWall, Project, WeatherFile } from '@eldrun/contract';
 import { ask } from '../api.ts';
@@ -8,6 +8,7 @@ import { afterPaint } from '../after-paint.ts';
 import { Autosave, type SaveState } from '../documents/autosave.ts';
 import { listenToChanges } from '../documents/changes.ts';
 import { deviceStorage } from '../documents/device.ts';
+import type { Draft } from '../documents/drafts.ts';
 
 /** What a person changes about a project: saved together, under one revision. */
 export interface ProjectDocument {
@@ -34,6 +35,8 @@ export const useProject = defineStore('project', () => {
   const newest = ref(0);
   /** Whether what is not saved yet lies in this device's storage. */
   const kept = ref(true);
+  /** What other pages left unsaved of it, the newest first. */
+  const left: ShallowRef<Draft<ProjectDocument>[]> = shallowRef([]);
   let autosave: Autosave<ProjectDocument> | null = null;
   let unlisten: (() => void) | null = null;
   let timer: ReturnType<typeof setTimeout> | undefined;
@@ -94,6 +97,7 @@ export const useProject = defineStore('project', () => {
     take(project);
     revision.value = project.revision;
     document.value = saving.open({ revision: project.revision, document: documentOf(project) });
+    left.value = saving.left;
     unlisten = listenToChanges((heard) => {
       if (heard === 'missed' || heard.project === projectId) refreshSoon();
     });
@@ -189,6 +193,18 @@ export const useProject = defineStore('project', () => {
     if (autosave) document.value = autosave.takeTheirs();
   }
 
+  /** Takes edits that another page left. */
+  function takeLeft(draft: Draft<ProjectDocument>): void {
+    change(draft.document, 'Edits that another page left');
+    dropLeft(draft);
+  }
+
+  /** Forgets edits that another page left. */
+  function dropLeft(draft: Draft<ProjectDocument>): void {
+    autosave?.drop(draft);
+    left.value = autosave?.left ?? [];
+  }
+
   /** Writes what is not saved yet into this device's storage: the page may be going away. */
   function keepDraft(): void {
     autosave?.flush();
@@ -203,6 +219,7 @@ export const useProject = defineStore('project', () => {
     unlisten?.();
     unlisten = null;
     document.value = null;
+    left.value = [];
     saveState.value = { kind: 'saved', at: null };
   }
   onScopeDispose(close);
@@ -218,6 +235,7 @@ export const useProject = defineStore('project', () => {
     search,
     saveState,
     kept,
+    left,
     revision,
     newer,
     open,
@@ -231,6 +249,8 @@ export const useProject = defineStore('project', () => {
     keepMine,
     takeTheirs,
     takeNewer,
+    takeLeft,
+    dropLeft,
     keepDraft,
     close,
   };

@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem } from '../api.ts';
 import ConflictDialog from '../parts/ConflictDialog.vue';
+import LeftDraftDialog from '../parts/LeftDraftDialog.vue';
 import SavedState from '../parts/SavedState.vue';
 import UnitsSwitch from '../parts/UnitsSwitch.vue';
 import NewerNotice from '../parts/NewerNotice.vue';
@@ -12,6 +13,7 @@ import LensSwitch from './wall/LensSwitch.vue';
 import { useNotices } from '../notices.ts';
 import { useProject } from '../stores/project.ts';
 import { useWall } from '../stores/wall.ts';
+import { download } from '../wall-files.ts';
 import { useWallActions } from './wall/wall-actions.ts';
 
 const route = useRoute();
@@ -96,8 +98,10 @@ onBeforeUnmount(() => {
       <SavedState
         v-if="state === 'ready'"
         :state="onWall && project.saveState.kind === 'saved' ? wall.saveState : project.saveState"
+        :file="onWall"
         :revision="onWall ? wall.revision : project.revision"
         :kept="project.kept && wall.kept"
+        @file="wall.file && download(wall.file)"
       />
     </div>
     <main id="main" class="place-content">
@@ -125,6 +129,7 @@ onBeforeUnmount(() => {
       </template>
     </main>
     <ConflictDialog />
+    <LeftDraftDialog />
   </div>
 </template>
 

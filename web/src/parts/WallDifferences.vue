@@ -1,0 +1,76 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { formatText, wallDifferences, type Layer, type ProjectWall } from '@eldrun/core';
+import { layerTitle } from '../labels.ts';
+import { useProject } from '../stores/project.ts';
+import { useWall } from '../stores/wall.ts';
+
+/** Two states of a wall and what differs, a line for each difference. */
+const props = defineProps<{
+  first: ProjectWall;
+  firstName: string;
+  second: ProjectWall;
+  secondName: string;
+}>();
+const project = useProject();
+const wall = useWall();
+
+/** What a person calls the fields of a wall beside its layers. */
+const FIELD_NAMES: Record<string, string> = {
+  name: 'The name differs',
+  convention: 'The convention differs',
+  indoor: 'The indoor air differs',
+  outdoor: 'The climate differs',
+  targets: 'The targets differ',
+  airtightness: 'The air leak differs',
+  exposure: 'The exposure differs',
+  code: 'The code differs',
+  fasteners: 'The fasteners differ',
+  installation: 'The installation differs',
+  materials: 'Materials of the wall’s own differ',
+};
+
+const size = (layer: Layer): string =>
+  `${layerTitle(layer, wall.material, project.units)}, ${formatText('length', layer.thickness, project.units)}`;
+
+const differences = computed(() => {
+  const { layers, fields } = wallDifferences(props.first, props.second);
+  const lines = layers.map(({ id, change, first, second }) => {
+    const [was, is] = [first && size(first), second && size(second)];
+    switch (change) {
+      case 'added':
+        return { id, text: `Only in the second: ${is}` };
+      case 'removed':
+        return { id, text: `Only in the first: ${was}` };
+      case 'moved':
+        return { id, text: `In another place: ${is}` };
+      case 'changed':
+        return { id, text: was === is ? `Set otherwise: ${is}` : `First ${was}; second ${is}` };
+    }
+  });
+  return [...lines, ...fields.map((field) => ({ id: field, text: FIELD_NAMES[field] ?? field }))];
+});
+
+const summary = ({ name, layers }: ProjectWall): string => `“${name}”, ${layers.length} layers`;
+</script>
+
+<template>
+  <p>
+    <strong>{{ firstName }}:</strong> {{ summary(first) }}
+  </p>
+  <p>
+    <strong>{{ secondName }}:</strong> {{ summary(second) }}
+  </p>
+  <ul class="differences" aria-label="What differs">
+    <li v-for="one in differences" :key="one.id">{{ one.text }}</li>
+  </ul>
+</template>
+
+<style scoped>
+.differences {
+  max-height: 220px;
+  overflow: auto;
+  padding: 4px 10px;
+  border-left: 3px solid var(--ink);
+}
+</style>
