@@ -1,18 +1,57 @@
-import { readFile, stat } from 'node:fs/promises';
+import { constants, type PathLike } from 'node:fs';
+import { open, type FileHandle } from 'node:fs/promises';
+import { setTimeout as wait } from 'node:timers/promises';
 import { InputError } from '@eldrun/core';
 import { MAX_FILE_SIZE } from '@eldrun/core/schema';
 
-/** The text of a wall or simulation file. @throws InputError over 1 MiB */
-export async function readText(file: string): Promise<string> {
-  const { size } = await stat(file);
-  if (size > MAX_FILE_SIZE) throw new InputError('', 'the file is too large', 'at most 1 MiB');
-  return readFile(file, 'utf8');
+/** Read at once, bytes. */
+const CHUNK = 64 * 1024;
+
+/** A pipe that has nothing yet is asked again so much later, ms. */
+const PIPE_WAIT = 10;
+
+/** The next bytes of a file, none at its end. */
+async function next(file: FileHandle): Promise<Buffer> {
+  for (;;)
+    try {
+      const { bytesRead, buffer } = await file.read(Buffer.allocUnsafe(CHUNK), 0, CHUNK, null);
+      return buffer.subarray(0, bytesRead);
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'EAGAIN') throw error;
+      await wait(PIPE_WAIT);
+    }
+}
+
+/**
+ * The text of a file, a pipe or a device: at most so much of it, however much comes. A pipe that nobody writes to is
+ * empty; nobody is waited for.
+ *
+ * @param max bytes
+ * @throws InputError beyond that
+ */
+export async function readText(path: PathLike, max = MAX_FILE_SIZE): Promise<string> {
+  const file = await open(path, constants.O_RDONLY | constants.O_NONBLOCK);
+  try {
+    const parts: Buffer[] = [];
+    for (let size = 0, part = await next(file); part.length > 0; part = await next(file)) {
+      size += part.length;
+      if (size > max)
+        throw new InputError('', 'the file is too large', `at most ${max / 1048576} MiB`);
+      parts.push(part);
+    }
+    return Buffer.concat(parts).toString('utf8');
+  } finally {
+    await file.close();
+  }
 }
 
 const FILE_PROBLEMS: Record<string, string> = {
   ENOENT: 'there is no such file',
   EISDIR: 'is a folder, not a file',
   EACCES: 'may not be read',
+  ELOOP: 'is a link that leads nowhere',
+  ENXIO: 'cannot be opened as a file',
+  ENAMETOOLONG: 'the name is too long',
 };
 
 /** What was wrong with a file, for a person. Anything but bad input is thrown on. */

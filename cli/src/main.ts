@@ -24,7 +24,7 @@ version 1).
   --units    units of the table (default metric)
   --help     this text
 
-Exit: 0 done, 1 something fails under --strict, 2 bad input.
+Exit: 0 done, 1 something fails under --strict, 2 bad input, or no room for the output.
 The adopted local code governs; structure and fire belong to licensed professionals.
 `;
 

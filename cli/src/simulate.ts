@@ -1,4 +1,3 @@
-import { readFile, stat } from 'node:fs/promises';
 import { dirname, resolve } from 'node:path';
 import {
   faceWords,
@@ -49,10 +48,7 @@ async function weatherOf({ transient }: SimulationFile, path: string): Promise<W
   if (!('epw' in climate)) return null;
   const epw = resolve(dirname(path), climate.epw);
   try {
-    const { size } = await stat(epw);
-    if (size > MAX_WEATHER_SIZE)
-      throw new InputError('', 'is too large', `at most ${MAX_WEATHER_SIZE / 1048576} MB`);
-    return parseEpw(await readFile(epw, 'utf8')).weather;
+    return parseEpw(await readText(epw, MAX_WEATHER_SIZE)).weather;
   } catch (error) {
     throw new InputError('transient.climate', `${climate.epw}: ${explain(error)}`, 'an EPW file');
   }

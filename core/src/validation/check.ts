@@ -8,6 +8,8 @@ export const MAX_FILE_SIZE = 1024 * 1024;
 /** Documents are flat; what is nested deeper than this was never one. */
 const MAX_DEPTH = 64;
 
+const TOO_DEEP = { problem: 'is nested too deep', allowed: `at most ${MAX_DEPTH} levels` };
+
 /** What is wrong with a value before any schema is asked: where, what, and what is allowed there. */
 interface Fault {
   path: (string | number)[];
@@ -28,8 +30,7 @@ function faultOfText(text: string): Fault | null {
 function faultOf(value: unknown, depth = 0): Fault | null {
   if (typeof value === 'string') return faultOfText(value);
   if (typeof value !== 'object' || value === null) return null;
-  if (depth === MAX_DEPTH)
-    return { path: [], problem: 'is nested too deep', allowed: `at most ${MAX_DEPTH} levels` };
+  if (depth === MAX_DEPTH) return { path: [], ...TOO_DEEP };
   for (const key of Object.keys(value)) {
     const fault = faultOfText(key) ?? faultOf((value as Record<string, unknown>)[key], depth + 1);
     if (!fault) continue;
@@ -150,7 +151,12 @@ export function parseJson(text: string, allowed: string): unknown {
 /** Where a text stops being JSON: the field that stands there, line and column. */
 function brokenJson(text: string, allowed: string): InputError {
   const errors: ParseError[] = [];
-  parseTolerantly(text, errors, { disallowComments: true, allowTrailingComma: false });
+  try {
+    parseTolerantly(text, errors, { disallowComments: true, allowTrailingComma: false });
+  } catch {
+    // It goes down one call a level.
+    return new InputError('', TOO_DEEP.problem, TOO_DEEP.allowed);
+  }
   const offset = errors[0]?.offset ?? text.length;
   const before = text.slice(0, offset).split('\n');
   const where = `line ${before.length}, column ${before.at(-1)!.length + 1}`;
