@@ -1,31 +1,11 @@
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { createServer } from 'node:net';
-import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { throwAwayFolder } from '../scripts/data-folder.mjs';
-import { Cluster, freePort } from '../scripts/postgres.mjs';
+import { freePort } from '../scripts/postgres.mjs';
+import { Instance, script } from './instance.ts';
 
-const START = join(import.meta.dirname, '../scripts/start.mjs');
-
-/** Starts Eldrun and waits for its address. */
-async function start(...args: string[]): Promise<{ app: ChildProcess; url: string }> {
-  const app = spawn(process.execPath, [START, ...args], { stdio: ['ignore', 'pipe', 'inherit'] });
-  for await (const text of app.stdout.setEncoding('utf8')) {
-    const url = /Eldrun: (\S+)/.exec(String(text))?.[1];
-    if (url) return { app, url };
-  }
-  throw new Error('it ended without an address');
-}
-
-async function stop(app: ChildProcess): Promise<number | null> {
-  app.kill('SIGINT');
-  const [code] = (await once(app, 'exit')) as [number | null];
-  return code;
-}
-
-const say = (...args: string[]) =>
-  spawnSync(process.execPath, [START, ...args], { encoding: 'utf8' });
+const say = (...args: string[]) => script('start.mjs', ...args);
 
 test('what cannot be is refused in a line, and help helps', async () => {
   expect(say('--help')).toMatchObject({
@@ -43,46 +23,41 @@ test('what cannot be is refused in a line, and help helps', async () => {
     `Port ${port} is taken`,
   );
   taken.close();
+  expect(say('--data', import.meta.filename).stderr).toContain('is a file, not a folder');
 });
 
 test('it starts, is one to its data, keeps them, and stops all it started', async () => {
-  const folder = throwAwayFolder();
-  const cluster = new Cluster(folder);
+  const eldrun = new Instance();
   const port = String(await freePort());
+  interface Listed {
+    id: string;
+    name: string;
+    revision: number;
+  }
+  const projects = async () => (await eldrun.ask<Listed[]>('GET', '/projects')).body;
+  const names = async () => (await projects()).map(({ name }) => name);
   try {
-    const first = await start('--data', folder, '--port', port);
-    expect(first.url).toBe(`http://127.0.0.1:${port}`);
-    const projects = async (url: string) =>
-      (await (await fetch(`${url}/api/projects`)).json()) as {
-        id: string;
-        name: string;
-        revision: number;
-      }[];
-    const demo = await projects(first.url);
+    await eldrun.start('--port', port);
+    expect(eldrun.url).toBe(`http://127.0.0.1:${port}`);
+    const demo = await projects();
     expect(demo.map(({ name }) => name)).toContain('Mill Race house');
-    const changed = await fetch(`${first.url}/api/projects/${demo[0]!.id}`, {
-      method: 'PATCH',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ revision: demo[0]!.revision, name: 'Renamed here' }),
-    });
-    expect(changed.status).toBe(200);
+    const change = { revision: demo[0]!.revision, name: 'Renamed here' };
+    expect((await eldrun.ask('PATCH', `/projects/${demo[0]!.id}`, change)).status).toBe(200);
 
-    const second = say('--data', folder);
-    expect(second).toMatchObject({ status: 0, stdout: expect.stringContaining(first.url) });
-    expect(await stop(first.app)).toBe(0);
-    expect(cluster.runningPort()).toBeNull();
-    await expect(fetch(`${first.url}/api/health`)).rejects.toThrow();
+    const second = say('--data', eldrun.folder);
+    expect(second).toMatchObject({ status: 0, stdout: expect.stringContaining(eldrun.url) });
+    expect(await eldrun.stop()).toBe(0);
+    expect(eldrun.cluster.runningPort()).toBeNull();
+    await expect(eldrun.ask('GET', '/health')).rejects.toThrow();
 
-    const again = await start('--data', folder, '--port', port);
-    expect((await projects(again.url)).map(({ name }) => name)).toContain('Renamed here');
-    await stop(again.app);
+    await eldrun.start('--port', port);
+    expect(await names()).toContain('Renamed here');
+    await eldrun.stop();
 
-    const reset = await start('--data', folder, '--port', port, '--reset-demo');
-    const names = (await projects(reset.url)).map(({ name }) => name);
-    expect(names).toContain('Mill Race house');
-    expect(names).not.toContain('Renamed here');
-    await stop(reset.app);
+    await eldrun.start('--port', port, '--reset-demo');
+    expect(await names()).toContain('Mill Race house');
+    expect(await names()).not.toContain('Renamed here');
   } finally {
-    await cluster.remove();
+    await eldrun.remove();
   }
 });

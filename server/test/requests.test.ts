@@ -203,7 +203,10 @@ describe('moves, deletes and saves at the same moment', () => {
         headers: { 'content-type': 'application/json' },
         ...(body ? { body: JSON.stringify(body) } : {}),
       });
-      return { status: response.status, body: (await response.json().catch(() => null)) as never };
+      return {
+        status: response.status,
+        body: (await response.json().catch(() => null)) as unknown,
+      };
     };
     try {
       const walls = await Promise.all(
