@@ -1,4 +1,8 @@
 import base from './playwright.config.ts';
 
 /** The pictures in docs/screenshots, from the demo data: npm run screenshots. */
-export default { ...base, projects: [{ name: 'pictures', testMatch: 'screenshots.ts' }] };
+export default {
+  ...base,
+  timeout: 600_000,
+  projects: [{ name: 'pictures', testMatch: 'screenshots.ts' }],
+};
