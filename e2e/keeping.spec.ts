@@ -2,7 +2,16 @@ import { rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { Cluster } from '../scripts/postgres.mjs';
-import { expectAccessible, newProject, newWall, reading, rows, saved, typeLayer } from './bench.ts';
+import {
+  expectAccessible,
+  newProject,
+  newWall,
+  openDialog,
+  reading,
+  rows,
+  saved,
+  typeLayer,
+} from './bench.ts';
 
 test('a stale save is refused and both states are kept', async ({ page, context }) => {
   await newProject(page, 'Two pages');
@@ -157,4 +166,49 @@ test('where the browser’s storage is full an edit is saved all the same, and s
   await page.unroute('**/api/documents/*');
   await page.reload();
   await expect(rows(page)).toHaveCount(2);
+});
+
+test('what two pages left unsaved is offered on the next opening, and nothing is dropped unasked', async ({
+  page,
+  context,
+}) => {
+  await newProject(page, 'Two drafts');
+  await newWall(page, 'Edited twice');
+  await typeLayer(page, 'gypsum board');
+  await saved(page);
+  const at = page.url();
+  const other = await context.newPage();
+  await other.goto(at);
+  await expect(rows(other)).toHaveCount(1);
+  const isSave = (url: URL) => url.pathname.startsWith('/api/documents/');
+  await context.route(isSave, (route) =>
+    route.request().method() === 'PATCH' ? route.abort() : route.continue(),
+  );
+  for (const [one, layer] of [
+    [page, 'plywood'],
+    [other, 'osb'],
+  ] as const) {
+    await one.bringToFront();
+    await typeLayer(one, layer);
+    await expect(one.locator('[data-state="offline"]')).toBeVisible();
+    await expect(one.getByText('Not kept on this device')).toBeHidden();
+    await one.close();
+  }
+  await context.unroute(isSave);
+
+  const next = await context.newPage();
+  await next.goto(at);
+  const dialog = await openDialog(next, 'Another page left unsaved edits');
+  await expect(rows(next).first()).toContainText('Oriented strand board');
+  await expect(dialog.getByRole('list', { name: 'What differs' })).toContainText('plywood', {
+    ignoreCase: true,
+  });
+  await expectAccessible(next);
+  await dialog.getByRole('button', { name: 'Keep them as a wall of their own' }).click();
+  await expect(next.getByText('Edited twice (left unsaved)').first()).toBeVisible();
+  await expect(rows(next).first()).toContainText('plywood', { ignoreCase: true });
+  await expect(dialog).toBeHidden();
+  await next.goto(at);
+  await expect(rows(next).first()).toContainText('Oriented strand board');
+  await saved(next);
 });

@@ -51,7 +51,7 @@ async function keepBoth(): Promise<void> {
           :second="wall.document"
           second-name="Yours, not saved"
         />
-        <button class="action" type="button" @click="keepBoth">
+        <button class="action" type="button" autofocus @click="keepBoth">
           Keep both: mine as a wall of its own
         </button>
         <button class="action" type="button" @click="wall.keepMine">Keep mine as the newest</button>
@@ -60,7 +60,7 @@ async function keepBoth(): Promise<void> {
         </button>
       </template>
       <template v-else-if="about === 'project'">
-        <button class="action" type="button" @click="project.keepMine">
+        <button class="action" type="button" autofocus @click="project.keepMine">
           Keep my brief as the newest
         </button>
         <button class="action" type="button" @click="project.takeTheirs">

@@ -62,7 +62,7 @@ async function keepWall(): Promise<void> {
           :second="ofWall.document"
           second-name="Second, left unsaved"
         />
-        <button class="action" type="button" @click="keepWall">
+        <button class="action" type="button" autofocus @click="keepWall">
           Keep them as a wall of their own
         </button>
         <button class="action" type="button" @click="wall.takeLeft(ofWall)">
@@ -71,7 +71,7 @@ async function keepWall(): Promise<void> {
         <button class="action" type="button" @click="wall.dropLeft(ofWall)">Drop them</button>
       </template>
       <template v-else-if="ofProject">
-        <button class="action" type="button" @click="project.takeLeft(ofProject)">
+        <button class="action" type="button" autofocus @click="project.takeLeft(ofProject)">
           Take them in place of what is shown
         </button>
         <button class="action" type="button" @click="project.dropLeft(ofProject)">Drop them</button>
