@@ -77,7 +77,7 @@ export async function ask<N extends EndpointName>(
     throw new ApiProblem(
       0,
       'no_answer',
-      'Eldrun does not answer; is it still running? Edits stay here and are saved when it is back.',
+      'Eldrun does not answer. Edits stay here until it is back.',
     );
   }
   if (response.status === 204) return undefined as AnswerOf<Of<N>>;

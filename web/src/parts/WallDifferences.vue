@@ -45,7 +45,10 @@ const differences = computed(() => {
       case 'moved':
         return { id, text: `In another place: ${is}` };
       case 'changed':
-        return { id, text: was === is ? `Set otherwise: ${is}` : `First ${was}; second ${is}` };
+        return {
+          id,
+          text: was === is ? `Set otherwise: ${is}` : `In the first ${was}; in the second ${is}`,
+        };
     }
   });
   return [...lines, ...fields.map((field) => ({ id: field, text: FIELD_NAMES[field] ?? field }))];
