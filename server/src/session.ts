@@ -31,7 +31,8 @@ const page = (problem: string): string => `<!doctype html>
     body { font: 16px/1.5 system-ui, sans-serif; max-width: 24rem; margin: 20vh auto 0; padding: 0 1rem;
       background: #eff2f0; color: #16211e }
     label, input, button { display: block; width: 100%; box-sizing: border-box; font: inherit }
-    input, button { margin: 0.4rem 0 1rem; padding: 0.5rem }
+    input, button { margin: 0.4rem 0 1rem; padding: 0.6rem; border: 1px solid #16211e; border-radius: 0 }
+    button { background: #16211e; color: #fff; font-weight: 700 }
   </style>
   <main>
     <h1>Eldrun</h1>
@@ -62,7 +63,12 @@ export function passwordGate(password: string): RequestHandler {
   const show = (response: Response, status: number, problem: string): void => {
     response
       .status(status)
-      .set({ 'Cache-Control': 'no-store', 'Content-Type': 'text/html; charset=utf-8' })
+      .set({
+        'Cache-Control': 'no-store',
+        'Content-Type': 'text/html; charset=utf-8',
+        // Without it the form would come from nowhere.
+        'Referrer-Policy': 'same-origin',
+      })
       .send(page(problem));
   };
 
