@@ -123,7 +123,7 @@ export class Cluster {
     this.durable = durable;
     this.tell = tell;
     this.stopping = false;
-    this.log ??= new LogFile(join(this.folder, 'postgres.log'));
+    this.log ??= new LogFile(join(this.data, 'server.log'));
     await this.launch();
     this.url = addressOf(password, this.port);
     // There already, or made now; whether it is there shows at the first connection.
