@@ -212,3 +212,33 @@ test('what two pages left unsaved is offered on the next opening, and nothing is
   await expect(rows(next).first()).toContainText('Oriented strand board');
   await saved(next);
 });
+
+test('unsaved edits of a wall that is gone for good find their way into a project', async ({
+  page,
+}) => {
+  await newProject(page, 'Gone for good');
+  await newWall(page, 'Lost and found');
+  await typeLayer(page, 'gypsum board');
+  await saved(page);
+  const at = page.url();
+  const [, project, wall] = /projects\/([^/]+)\/walls\/([^/]+)/.exec(at)!;
+  const isSave = (url: URL) => url.pathname.startsWith('/api/documents/');
+  await page.route(isSave, (route) =>
+    route.request().method() === 'PATCH' ? route.abort() : route.continue(),
+  );
+  await typeLayer(page, 'osb');
+  await expect(page.locator('[data-state="offline"]')).toBeVisible();
+  await page.request.delete(`/api/documents/${wall}`);
+  await page.request.delete(`/api/projects/${project}/bin`);
+
+  await page.goto(at);
+  await expect(
+    page.getByRole('heading', { name: 'There is nothing at this address' }),
+  ).toBeVisible();
+  await page.getByRole('combobox', { name: 'Project they go into' }).click();
+  await page.getByRole('option', { name: 'Gone for good' }).click();
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Put “Lost and found”, 2 layers, into it' }).click();
+  await expect(rows(page)).toHaveCount(2);
+  await saved(page);
+});
