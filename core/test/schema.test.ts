@@ -1,7 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
+import Joi from 'joi';
 import { InputError, type WallFile } from '../src/index.ts';
 import {
+  check,
   parseWallFile,
   validateMaterial,
   validateProjectWall,
@@ -270,3 +272,18 @@ function leaves(value: object, path: string[] = []): string[][] {
       : [[...path, key]],
   );
 }
+
+test('what is nested beyond any document or cannot be stored is refused before any schema is asked', () => {
+  const deep = (levels: number): unknown => (levels === 0 ? [] : [deep(levels - 1)]);
+  const any = Joi.any();
+  expect(() => check(any, deep(62))).not.toThrow();
+  expect(() => check(any, { layers: [{ note: deep(2000) }] })).toThrow(
+    /^layers\[0\]\.note.*: is nested too deep. Allowed: at most 64 levels/,
+  );
+  for (const text of ['a\0b', '\ud800', 'x\udc00y'])
+    for (const value of [{ note: text }, { [text]: 1 }])
+      expect(() => check(any, value)).toThrow(/cannot be stored/);
+  expect(() => check(any, { note: '💥 ü' })).not.toThrow();
+  // Bytes are no documents: their numbers are not walked through.
+  expect(check(Joi.binary(), Buffer.alloc(24 * 1024 * 1024))).toHaveLength(24 * 1024 * 1024);
+});

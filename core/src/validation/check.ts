@@ -29,12 +29,15 @@ function faultOfText(text: string): Fault | null {
 /** The first thing in a value, down to its leaves, that cannot be worked with or stored. */
 function faultOf(value: unknown, depth = 0): Fault | null {
   if (typeof value === 'string') return faultOfText(value);
-  if (typeof value !== 'object' || value === null) return null;
+  if (typeof value !== 'object' || value === null || ArrayBuffer.isView(value)) return null;
   if (depth === MAX_DEPTH) return { path: [], ...TOO_DEEP };
-  for (const key of Object.keys(value)) {
-    const fault = faultOfText(key) ?? faultOf((value as Record<string, unknown>)[key], depth + 1);
+  const entries: Iterable<[string | number, unknown]> = Array.isArray(value)
+    ? value.entries()
+    : Object.entries(value);
+  for (const [key, inner] of entries) {
+    const fault = (typeof key === 'string' ? faultOfText(key) : null) ?? faultOf(inner, depth + 1);
     if (!fault) continue;
-    fault.path.unshift(Array.isArray(value) ? Number(key) : key);
+    fault.path.unshift(key);
     return fault;
   }
   return null;

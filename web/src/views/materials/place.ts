@@ -1,4 +1,4 @@
-import type { Place } from '../places.ts';
+import type { Place } from '../place.ts';
 
 export const MATERIALS: Place = {
   name: 'materials',

@@ -1,4 +1,4 @@
-import type { Place } from '../places.ts';
+import type { Place } from '../place.ts';
 import { LENSES } from './lenses.ts';
 
 /** The bench, seen through its lenses. */
