@@ -1,4 +1,4 @@
-import { rename } from 'node:fs/promises';
+import { readFile, rename } from 'node:fs/promises';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import { Cluster } from '../scripts/postgres.mjs';
@@ -240,5 +240,31 @@ test('unsaved edits of a wall that is gone for good find their way into a projec
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Put “Lost and found”, 2 layers, into it' }).click();
   await expect(rows(page)).toHaveCount(2);
+  await saved(page);
+});
+
+test('what the server refuses for good is said, and can be kept as a file', async ({ page }) => {
+  await newProject(page, 'Refused');
+  await newWall(page, 'Kept as a file');
+  await typeLayer(page, 'gypsum board');
+  await saved(page);
+  const message = `It cannot be: ${'a long reason '.repeat(60)}`;
+  await page.route('**/api/documents/*', (route) =>
+    route.request().method() === 'PATCH'
+      ? route.fulfill({ status: 422, json: { error: { code: 'invalid', message, path: '' } } })
+      : route.continue(),
+  );
+  await typeLayer(page, '2x4 cellulose');
+  await expect(page.locator('[data-state="refused"]')).toContainText('a long reason');
+  await expectAccessible(page);
+  const file = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as a file' }).click();
+  const wall = JSON.parse(await readFile(await (await file).path(), 'utf8')) as {
+    layers: unknown[];
+  };
+  expect(wall.layers).toHaveLength(2);
+  // What can be saved again is saved with the next edit.
+  await page.unroute('**/api/documents/*');
+  await typeLayer(page, 'osb');
   await saved(page);
 });

@@ -34,21 +34,30 @@ const wrong = computed(() => ['offline', 'refused', 'conflict'].includes(props.s
 </script>
 
 <template>
-  <p class="saved small" :class="{ wrong }" role="status" :data-state="state.kind">
-    {{ text }}
-    <strong v-if="!kept" class="not-kept">
-      Not kept on this device: its browser's storage is full or blocked.
-    </strong>
-    <span v-if="!wrong" class="revision">rev. {{ revision }}</span>
-  </p>
-  <button
-    v-if="file && state.kind === 'refused'"
-    class="action quiet small"
-    type="button"
-    @click="emit('file')"
-  >
-    Save as a file
-  </button>
+  <div>
+    <!-- A long message scrolls, by keyboard too. -->
+    <p
+      class="saved small"
+      :class="{ wrong }"
+      role="status"
+      :data-state="state.kind"
+      :tabindex="state.kind === 'refused' ? 0 : undefined"
+    >
+      {{ text }}
+      <strong v-if="!kept" class="not-kept">
+        Not kept on this device: its browser's storage is full or blocked.
+      </strong>
+      <span v-if="!wrong" class="revision">rev. {{ revision }}</span>
+    </p>
+    <button
+      v-if="file && state.kind === 'refused'"
+      class="action quiet small"
+      type="button"
+      @click="emit('file')"
+    >
+      Save as a file
+    </button>
+  </div>
 </template>
 
 <style scoped>
