@@ -1,5 +1,6 @@
 // In development a thread reads TypeScript itself: it does not inherit the loader of the server.
+import { workerData } from 'node:worker_threads';
 import { register } from 'tsx/esm/api';
 
 register();
-await import(`./${new URL(import.meta.url).search.slice(1)}/in-thread.ts`);
+await import(`./${workerData}/in-thread.ts`);

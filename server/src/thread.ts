@@ -10,24 +10,30 @@ export interface ThreadOptions {
   longest?: number;
 }
 
-/** A thread's program: beside the bundle, or as a source in development. */
-export const program = (name: string): URL =>
+/** What a thread runs, and what that is told. */
+export interface Program {
+  entry: URL;
+  workerData?: unknown;
+}
+
+/** One of the server's programs for threads: beside the bundle, or as a source in development. */
+export const program = (name: string): Program =>
   import.meta.url.endsWith('.ts')
-    ? new URL(`./thread.dev.mjs?${name}`, import.meta.url)
-    : new URL(`./${name}.mjs`, import.meta.url);
+    ? { entry: new URL('./thread.dev.mjs', import.meta.url), workerData: name }
+    : { entry: new URL(`./${name}.mjs`, import.meta.url) };
 
 /** Does jobs in a thread of its own, one after the other. The thread starts when it is needed. */
 export class Thread<Job, Answer> {
-  private readonly entry: URL;
+  private readonly program: Program;
   private readonly options: ThreadOptions;
   private worker: Worker | null = null;
   private ends: NodeJS.Timeout | undefined;
   private last: Promise<unknown> = Promise.resolve();
   private closed = false;
 
-  /** @param entry of the thread's program, which answers each message with one */
-  constructor(entry: URL, options: ThreadOptions = {}) {
-    this.entry = entry;
+  /** @param program answers each message with one */
+  constructor(program: Program, options: ThreadOptions = {}) {
+    this.program = program;
     this.options = options;
   }
 
@@ -47,7 +53,11 @@ export class Thread<Job, Answer> {
     if (this.closed) throw new Error('its thread was closed');
     clearTimeout(this.ends);
     const { resourceLimits, longest } = this.options;
-    const worker = (this.worker ??= new Worker(this.entry, resourceLimits && { resourceLimits }));
+    const { entry, workerData } = this.program;
+    const worker = (this.worker ??= new Worker(entry, {
+      workerData,
+      ...(resourceLimits && { resourceLimits }),
+    }));
     worker.ref();
     return new Promise<Answer>((resolve, reject) => {
       const settle = (): void => {

@@ -2,7 +2,7 @@ import { afterEach, expect, test } from '@jest/globals';
 import { Thread, type ThreadOptions } from '../src/thread.ts';
 
 /** A thread that answers what it is told to do. */
-const PROGRAM = new URL(
+const entry = new URL(
   `data:text/javascript,${encodeURIComponent(`
     import { parentPort } from 'node:worker_threads';
     parentPort.on('message', (job) => {
@@ -16,7 +16,7 @@ const PROGRAM = new URL(
 
 const threads: Thread<unknown, unknown>[] = [];
 function thread(options: ThreadOptions = {}): Thread<unknown, unknown> {
-  const made = new Thread<unknown, unknown>(PROGRAM, options);
+  const made = new Thread<unknown, unknown>({ entry }, options);
   threads.push(made);
   return made;
 }
