@@ -4,7 +4,7 @@ import express, { Router, type Request, type RequestHandler, type Response } fro
 import { rateLimit } from 'express-rate-limit';
 import { notIn, tooMany } from './errors.ts';
 
-/** A session lasts so long, s. */
+/** A session ends with the browser, and after so long in any case, s. */
 const LASTS = 30 * 24 * 3600;
 
 const COOKIE = 'eldrun-session';
@@ -96,7 +96,6 @@ export function passwordGate(password: string): RequestHandler {
           httpOnly: true,
           sameSite: 'strict',
           secure: request.secure,
-          maxAge: LASTS * 1000,
         })
         .redirect(303, '/');
     },

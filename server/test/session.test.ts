@@ -46,6 +46,7 @@ test('the password is kept as a cookie that scripts do not see, and every server
   const cookie = await cookieOf(app);
   expect(cookie).toMatch(/HttpOnly/);
   expect(cookie).toMatch(/SameSite=Strict/);
+  expect(cookie).not.toMatch(/Expires|Max-Age/i);
   await request(app).get('/api/projects').set('cookie', cookie).expect(200);
   await request(server()).get('/api/projects').set('cookie', cookie).expect(200);
   // Another password ends it, and so does a touch on it.
