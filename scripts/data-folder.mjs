@@ -24,7 +24,7 @@ import {
 import { Refusal } from './run.mjs';
 
 /** What Eldrun puts into a data folder. */
-const OURS = /^(cluster(\.unfinished-.*)?|password|lock|running\.json|server\.log(\.1)?)$/;
+const OURS = /^(cluster(\.unfinished-.*)?|password(\.\d+)?|lock|running\.json|server\.log(\.1)?)$/;
 
 /** Whether the database's user may enter a folder. */
 const mayEnter = (folder) => !asRoot || asDatabaseUser('test', ['-x', folder]).status === 0;
