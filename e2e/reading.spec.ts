@@ -3,12 +3,15 @@ import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import {
   expectAccessible,
+  newProject,
+  newWall,
   openCopyOfDemoWall,
   openDemoWall,
   reading,
   readingText,
   rows,
   saved,
+  typeLayer,
   verdict,
 } from './bench.ts';
 
@@ -150,4 +153,24 @@ test('on a phone everything is there, one under the other', async ({ page }) => 
     () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
   );
   expect(overflow).toBeLessThanOrEqual(0);
+});
+
+test('the quick line says what it did not use, and what it passes over only when insisted on', async ({
+  page,
+}) => {
+  await newProject(page, 'Said plainly');
+  await newWall(page, 'Typed wall');
+  await page.keyboard.press('/');
+  await page.keyboard.type('hardboard 1/2 16 oc');
+  const first = page.getByRole('option').first();
+  await expect(first.locator('s')).toHaveText('16 oc');
+  await expect(first).toContainText('“16 oc” is not used here');
+  await expectAccessible(page);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert').filter({ hasText: 'Not inserted' })).toContainText('16 oc');
+  await expect(rows(page)).toHaveCount(0);
+  await page.keyboard.press('Control+Enter');
+  await expect(rows(page)).toHaveCount(1);
+  await typeLayer(page, '2x4 r-13 fiberglass');
+  await expect(rows(page).filter({ hasText: 'R-13' })).toHaveCount(1);
 });

@@ -2,6 +2,7 @@ import { expect, test } from '@jest/globals';
 import {
   LIBRARY,
   MaterialSearch,
+  messageText,
   parseQuickLine,
   placeFor,
   placementProblem,
@@ -113,6 +114,73 @@ test.each<[string, object]>([
   ['air space 20 mm', { kind: 'air', ventilation: 'still', thickness: 0.02 }],
   ['slightly ventilated gap 2', { kind: 'air', ventilation: 'slight', thickness: 0.0508 }],
 ])('“%s” is air', (text, wanted) => expect(first(text)).toEqual(wanted));
+
+const reading = (text: string, system: UnitSystem = 'imperial') => {
+  const { layer, unused, refused } = parseQuickLine(text, system, search).suggestions[0]!;
+  return { layer, unused, refused: refused && messageText(refused, system) };
+};
+
+test.each<[string, string[], RegExp | null]>([
+  ['2x6 16 oc cellulose', [], null],
+  ['plywood rips', ['rips'], null],
+  ['hardboard 1/2 16 oc', ['16 oc'], /“16 oc” is not used here/],
+  ['4 in brick with 1 in air gap', ['1 in', 'brick'], /“1 in” is not used/],
+  ['2 in polyiso r-13', ['r-13'], /“r-13” is not used/],
+  ['double 2x6 cellulose', ['double'], /“double” is not understood/],
+  ['300 in xps', [], /over three times the thickest it is sold in, 4 in\./],
+  ['let-in brace', ['brace'], /A brace is no layer/],
+  ['sill plate', ['plate'], /A sill is no layer/],
+  ['zip tape', ['zip'], /A tape is no layer/],
+])('“%s” leaves %j unused and is refused for %p', (text, unused, refused) => {
+  const found = reading(text);
+  expect(found.unused).toEqual(unused);
+  if (refused) expect(found.refused).toMatch(refused);
+  else expect(found.refused).toBeNull();
+});
+
+test.each<[string, UnitSystem, string, number]>([
+  ['30# felt', 'imperial', 'asphalt-felt-30', 0.0013],
+  ['15 lb felt', 'imperial', 'asphalt-felt-15', 0.0007],
+  ['asphalt felt no. 30', 'imperial', 'asphalt-felt-30', 0.0013],
+  ['r-10 xps', 'imperial', 'xps', 0.0508],
+  ['r 6 polyiso', 'imperial', 'polyiso-foil-faced', 0.0254],
+  ['r 3.5 wood fiber board', 'metric', 'wood-fiber-board-rigid', 0.16],
+  ['board and batten', 'imperial', 'wood-lap-siding', 0.0127],
+  ['corrugated steel', 'imperial', 'metal-panel-steel', 0.0006],
+  ['t&g', 'imperial', 'wood-board-sheathing', 0.019],
+  ['green board', 'imperial', 'gypsum-board-mold-resistant', 0.0127],
+  ['exterior rated gypsum', 'imperial', 'gypsum-sheathing-glass-mat', 0.0127],
+  ['closed cell', 'imperial', 'spray-foam-closed-cell', 0.0254],
+])(
+  'weights, stated R and the trade’s words: “%s” (%s) is %s',
+  (text, system, material, thickness) => {
+    const { layer, refused } = reading(text, system);
+    expect(layer).toMatchObject({ kind: 'sheet', material });
+    expect(layer.thickness).toBeCloseTo(thickness, 3);
+    expect(refused).toBeNull();
+  },
+);
+
+test.each<[string, UnitSystem, string, number]>([
+  ['2x4 r-13 fiberglass', 'imperial', 'fiberglass-batt-r13', 0.4064],
+  ['2x4 fiberglass', 'imperial', 'fiberglass-batt-r13', 0.4064],
+  ['2x6 24oc r-21', 'imperial', 'fiberglass-batt-r21', 0.6096],
+  ['2x6 open cell foam', 'imperial', 'spray-foam-open-cell', 0.4064],
+  ['2x6 closed cell foam', 'imperial', 'spray-foam-closed-cell', 0.4064],
+  ['145 stud c600 mineral wool', 'metric', 'mineral-wool-batt', 0.6],
+  ['45x145 cc600 wood fibre', 'metric', 'wood-fiber-batt', 0.6],
+  ['140 stud 600 glass wool 032', 'metric', 'glass-wool-batt-032', 0.6],
+])('fills that fit, by name and by R: “%s” (%s) has %s', (text, system, fill, spacing) => {
+  const { layer, unused, refused } = reading(text, system);
+  expect(layer).toMatchObject({ kind: 'framed', fill });
+  expect((layer as { member: { spacing: number } }).member.spacing).toBeCloseTo(spacing, 6);
+  expect({ unused, refused }).toEqual({ unused: [], refused: null });
+});
+
+test('a rain screen by its name is the gap behind the cladding', () => {
+  for (const text of ['rain screen', '3/4 rainscreen', '3/4 rain-screen gap'])
+    expect(reading(text).layer).toMatchObject({ kind: 'framed', frame: 'furring' });
+});
 
 test('a composite keeps the thickness its figures hold for', () => {
   const composite = parseQuickLine(

@@ -6,23 +6,29 @@ export interface MaterialHit {
   id: string;
   material: Material;
   score: number;
+  /** Words of the text that say nothing about this material. */
+  missed: string[];
+  /** Its own words that answered, as they are spelled there. */
+  answered: string[];
 }
 
 /** A search index over materials: names, other words for them, ids and categories; forgives typing errors. */
 export class MaterialSearch {
   private readonly index: MiniSearch;
   private readonly materials: Materials;
+  private readonly names: Set<string>;
 
   constructor(materials: Materials) {
     this.materials = materials;
+    this.names = new Set(
+      Object.values(materials).flatMap(({ name, aliases = [] }) =>
+        [name, ...aliases].map((one) => one.toLowerCase()),
+      ),
+    );
     this.index = new MiniSearch({
       fields: ['name', 'aliases', 'id', 'category'],
-      tokenize: (text) =>
-        text
-          .toLowerCase()
-          .split(/[^\p{L}\p{N}/]+/u)
-          .filter(Boolean),
-      processTerm: (term) => singular(term),
+      tokenize: split,
+      processTerm: singular,
       searchOptions: {
         boost: { name: 2, aliases: 2.5 },
         fuzzy: (term) => (term.length > 3 ? 0.25 : false),
@@ -40,6 +46,11 @@ export class MaterialSearch {
     );
   }
 
+  /** Whether a text is the whole name of a material, or another word for one. */
+  isName(text: string): boolean {
+    return this.names.has(text.trim().toLowerCase());
+  }
+
   /**
    * The materials that answer a text best, best first. A hit that misses a word of the text ranks behind those that have all.
    *
@@ -48,7 +59,7 @@ export class MaterialSearch {
    * @param limit how many at most
    */
   find(text: string, roles?: readonly Role[], limit = 8): MaterialHit[] {
-    const words = text.trim().split(/\s+/).filter(Boolean).length;
+    const words = text.trim().split(/\s+/).filter(Boolean);
     const wanted = text.trim().toLowerCase();
     return this.index
       .search(text)
@@ -57,11 +68,15 @@ export class MaterialSearch {
         const exact = [material.name, ...(material.aliases ?? [])].some(
           (name) => name.toLowerCase() === wanted,
         );
-        const found = new Set(hit.queryTerms).size / Math.max(words, 1);
+        const found = new Set(hit.queryTerms).size / Math.max(words.length, 1);
         return {
           id: String(hit.id),
           material,
           score: hit.score * found * found * (exact ? 4 : 1),
+          missed: words.filter(
+            (word) => !termsOf(word).some((term) => hit.queryTerms.includes(term)),
+          ),
+          answered: hit.terms,
         };
       })
       .filter(({ id, material }) => !roles || rolesOf(id, material).some((r) => roles.includes(r)))
@@ -69,6 +84,16 @@ export class MaterialSearch {
       .slice(0, limit);
   }
 }
+
+function split(text: string): string[] {
+  return text
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}/]+/u)
+    .filter(Boolean);
+}
+
+/** The terms that a word is searched by. */
+const termsOf = (word: string): string[] => split(word).map(singular);
 
 function singular(term: string): string {
   return term.length > 4 && term.endsWith('s') && !term.endsWith('ss') ? term.slice(0, -1) : term;

@@ -58,3 +58,65 @@ export function keywordOf(word: string): Keyword | null {
     if (known.length >= 5 && distance(word, known) <= allowed) return keyword;
   return null;
 }
+
+/** Words that say something the line must not pass over: a wall without it is another wall. */
+const WEIGHTY = new Set([
+  'double',
+  'triple',
+  'twin',
+  'staggered',
+  'offset',
+  'insulated',
+  'perforated',
+]);
+
+export function isWeighty(word: string): boolean {
+  return WEIGHTY.has(word);
+}
+
+/** Parts of a house that are no layer of a wall. */
+const NO_LAYERS = new Set([
+  ...[
+    'brace',
+    'bracing',
+    'plate',
+    'sill',
+    'header',
+    'lintel',
+    'rim',
+    'joist',
+    'rafter',
+    'truss',
+    'footing',
+  ],
+  ...[
+    'nail',
+    'nails',
+    'screw',
+    'screws',
+    'staple',
+    'staples',
+    'anchor',
+    'bolt',
+    'hanger',
+    'tie',
+    'ties',
+  ],
+  ...[
+    'tape',
+    'flashing',
+    'caulk',
+    'sealant',
+    'gasket',
+    'window',
+    'door',
+    'trim',
+    'outlet',
+    'duct',
+    'pipe',
+  ],
+]);
+
+export function isNoLayer(word: string): boolean {
+  return NO_LAYERS.has(word);
+}

@@ -22,6 +22,10 @@ import { useWall } from '../../stores/wall.ts';
 interface Option {
   label: string;
   about: string;
+  /** What of the line it does not use. */
+  unused: string[];
+  /** Why Enter alone does not do it. */
+  refused: string | null;
   command: Extract<Command, { type: 'insertLayer' }>;
 }
 
@@ -47,18 +51,24 @@ const shown = computed(
   () => open.value && (options.value.length > 0 || parsed.value.problem !== null),
 );
 
+/** Why the last Enter did nothing. */
+const told = ref('');
+
 watch(text, () => {
   open.value = true;
   active.value = 0;
+  told.value = '';
 });
 
-function optionOf({ layer, label }: Suggestion): Option {
+function optionOf({ layer, label, unused, refused }: Suggestion): Option {
   const layers = wall.document!.layers;
   const whole = { ...layer, id: freeLayerId(layers) };
   const index = placeFor(layers, whole, wall.material);
   return {
     label: messageText(label, project.units),
     about: `${placeText(index, layers.length)} · ${figuresOf(whole)}`,
+    unused,
+    refused: refused && messageText(refused, project.units),
     command: { type: 'insertLayer', index, layer: whole },
   };
 }
@@ -107,9 +117,12 @@ function step(by: 1 | -1): void {
   if (count > 0) active.value = (active.value + by + count) % count;
 }
 
-function enter(): void {
+/** @param insisted with Ctrl a reading is done in spite of what it leaves out */
+function enter(insisted: boolean): void {
   const option = options.value[active.value];
-  if (option) insert(option);
+  if (!option) return;
+  if (option.refused && !insisted) told.value = `Not inserted: ${option.refused}.`;
+  else insert(option);
 }
 
 function leave(): void {
@@ -141,7 +154,7 @@ defineExpose({ focus: () => input.value?.focus() });
         @blur="open = false"
         @keydown.down.prevent="step(1)"
         @keydown.up.prevent="step(-1)"
-        @keydown.enter.prevent="enter"
+        @keydown.enter.prevent="enter($event.ctrlKey || $event.metaKey)"
         @keydown.esc.prevent="leave"
       />
       <ul
@@ -162,13 +175,23 @@ defineExpose({ focus: () => input.value?.focus() });
           @mousedown.prevent="insert(option)"
           @mousemove="active = i"
         >
-          <strong>{{ option.label }}</strong>
-          <span class="small">{{ option.about }}</span>
+          <span>
+            <strong>{{ option.label }}</strong>
+            <span v-if="option.unused.length > 0" class="unused">
+              <span class="hidden-label">not used:</span>
+              <s v-for="word in option.unused" :key="word">{{ word }}</s>
+            </span>
+          </span>
+          <span v-if="option.refused" class="small refused">
+            {{ option.refused }}. <kbd>Ctrl+Enter</kbd> inserts it all the same.
+          </span>
+          <span v-else class="small">{{ option.about }}</span>
         </li>
         <li v-if="options.length === 0" class="option soft" role="option" aria-disabled="true">
           {{ parsed.problem }}
         </li>
       </ul>
+      <p class="hidden-label" role="alert">{{ told }}</p>
     </div>
     <button class="action" type="button" @click="emit('frame')">Frame</button>
     <button class="action" type="button" @click="emit('shelf')">Shelf</button>
@@ -229,5 +252,19 @@ input::placeholder {
 
 .option.active {
   background: var(--marker);
+}
+
+.unused s {
+  margin-left: 10px;
+  color: var(--soft);
+}
+
+.refused {
+  color: var(--fail);
+  font-weight: 600;
+}
+
+.option.active :is(.unused s, .refused) {
+  color: var(--ink);
 }
 </style>
