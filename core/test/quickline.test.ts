@@ -127,6 +127,8 @@ test.each<[string, string[], RegExp | null]>([
   ['4 in brick with 1 in air gap', ['1 in', 'brick'], /“1 in” is not used/],
   ['2 in polyiso r-13', ['r-13'], /“r-13” is not used/],
   ['double 2x6 cellulose', ['double'], /“double” is not understood/],
+  ['7x13 xps', ['7x13'], /“7x13” is not used/],
+  ['/2x4 r-13 fiberglass', [], null],
   ['300 in xps', [], /over three times the thickest it is sold in, 4 in\./],
   ['let-in brace', ['brace'], /A brace is no layer/],
   ['sill plate', ['plate'], /A sill is no layer/],

@@ -111,6 +111,8 @@ export function parseQuickLine(
   const said = text
     .toLowerCase()
     .replace(/[“”]/g, '"')
+    // The key that opens the line, typed once more.
+    .replace(/^\s*\/+/, '')
     // “open” and “closed” of a foam say which foam, not which gap.
     .replace(/\b(open|closed)[\s-]+cell\b/g, '$1-cell');
   const numbers = readNumbers(said, system);
@@ -156,6 +158,8 @@ function readNumbers(text: string, system: UnitSystem): Numbers {
   let planed = size && lumberSize(`${size[1]}x${size[2]}`);
   if (size && !planed && Number(size[1]) >= 19 && Number(size[2]) >= 19)
     planed = [Number(size[1]) / 1000, Number(size[2]) / 1000];
+  // A size that no lumber has is told as a word.
+  if (size && !planed) rest += ` ${size[0].replace(/\s/g, '')}`;
 
   const fraction = typed(
     take(/(\d+(?:[.,]\d+)?)\s*%/),
@@ -237,12 +241,14 @@ function suggestion(
   // A part of a house is no layer, unless a material really has that word.
   const part = said.find((word) => isNoLayer(word) && !answered.includes(word));
   const weighty = words.find(isWeighty);
+  // A size that was not understood stands among the words.
+  const number = numbers[0] ?? words.find((word) => /\d/.test(word));
   const thickest =
     material && Math.max(...(material.thicknesses ?? []), material.cost?.thickness ?? 0);
   const refused = part
     ? say`A ${part} is no layer of a wall`
-    : numbers.length > 0
-      ? say`“${numbers[0]!}” is not used here`
+    : number !== undefined
+      ? say`“${number}” is not used here`
       : weighty
         ? say`“${weighty}” is not understood`
         : thickest && layer.thickness > TOO_THICK * thickest

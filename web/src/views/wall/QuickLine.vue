@@ -191,7 +191,7 @@ defineExpose({ focus: () => input.value?.focus() });
           {{ parsed.problem }}
         </li>
       </ul>
-      <p class="hidden-label" role="alert">{{ told }}</p>
+      <p v-if="told" class="hidden-label" role="alert">{{ told }}</p>
     </div>
     <button class="action" type="button" @click="emit('frame')">Frame</button>
     <button class="action" type="button" @click="emit('shelf')">Shelf</button>
