@@ -264,6 +264,10 @@ input::placeholder {
   font-weight: 600;
 }
 
+.refused kbd {
+  font: inherit;
+}
+
 .option.active :is(.unused s, .refused) {
   color: var(--ink);
 }
