@@ -31,8 +31,8 @@ export async function typeLayer(page: Page, text: string): Promise<void> {
 }
 
 /** A dialog that is open for good: it has taken the focus, and what is typed goes where it is meant to. */
-export async function openDialog(page: Page, name: RegExp | string): Promise<Locator> {
-  const dialog = page.getByRole('dialog', { name });
+export async function openDialog(page: Page, name?: RegExp | string): Promise<Locator> {
+  const dialog = page.getByRole('dialog', name === undefined ? {} : { name });
   await expect(dialog.locator(':focus')).toBeAttached();
   return dialog;
 }

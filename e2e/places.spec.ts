@@ -4,6 +4,7 @@ import {
   newProject,
   newWall,
   openDemoWall,
+  openDialog,
   reading,
   readingText,
   rows,
@@ -65,7 +66,7 @@ test('numbers open, months step, rows are dragged and refused', async ({ page })
     'Carbon',
   ]) {
     await page.locator(`[data-reading="${name}"]`).click();
-    const dialog = page.getByRole('dialog');
+    const dialog = await openDialog(page);
     await expect(dialog).toContainText('Follows');
     await expect(dialog).toContainText('Leaves out');
     await page.keyboard.press('Escape');
@@ -94,7 +95,7 @@ test('numbers open, months step, rows are dragged and refused', async ({ page })
   await page.keyboard.press('+');
   await expect(row('Mineral wool board')).toContainText('2 in.');
   await page.keyboard.press('Enter');
-  const panel = page.getByRole('dialog');
+  const panel = await openDialog(page);
   await panel.getByLabel('Thickness').fill('0');
   await panel.getByLabel('Thickness').press('Enter');
   await expect(panel.getByRole('alert')).toContainText('above zero');
@@ -107,7 +108,7 @@ test('the frame editor: preset, spacing, a member wider than its spacing', async
   await openDemoWall(page, 'Lower Ford house', 'Dries both ways');
   await rows(page).filter({ hasText: '2×4' }).getByRole('button').first().click();
   await page.keyboard.press('Enter');
-  const panel = page.getByRole('dialog');
+  const panel = await openDialog(page);
   const effective = async () => Number(await readingText(page, 'Effective R'));
   const before = await effective();
   await panel.getByRole('combobox', { name: 'Framing factor' }).click();
