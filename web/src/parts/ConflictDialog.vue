@@ -1,32 +1,19 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed } from 'vue';
-import { useRouter } from 'vue-router';
-import { useNotices } from '../notices.ts';
 import { useProject } from '../stores/project.ts';
 import { useWall } from '../stores/wall.ts';
+import { useKeptAside } from './kept-aside.ts';
 import WallDifferences from './WallDifferences.vue';
 
-const router = useRouter();
 const project = useProject();
 const wall = useWall();
-const notices = useNotices();
+const keepAside = useKeptAside();
 
 const about = computed(() => {
   if (wall.saveState.kind === 'conflict') return 'wall';
   return project.saveState.kind === 'conflict' ? 'project' : null;
 });
-
-async function keepBoth(): Promise<void> {
-  try {
-    const id = await wall.keepBoth();
-    await project.refresh();
-    await router.push({ name: 'build-up', params: { project: project.id, wall: id } });
-    notices.done('Both are kept', 'Your version is a wall of its own.');
-  } catch (error) {
-    notices.wrong('Your version could not be kept as a wall of its own', error);
-  }
-}
 </script>
 
 <template>
@@ -51,7 +38,7 @@ async function keepBoth(): Promise<void> {
           :second="wall.document"
           second-name="Yours, not saved"
         />
-        <button class="action" type="button" autofocus @click="keepBoth">
+        <button class="action" type="button" autofocus @click="keepAside(wall.keepBoth)">
           Keep both: mine as a wall of its own
         </button>
         <button class="action" type="button" @click="wall.keepMine">Keep mine as the newest</button>

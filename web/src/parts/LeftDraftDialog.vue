@@ -1,17 +1,15 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed } from 'vue';
-import { useRouter } from 'vue-router';
-import { useNotices } from '../notices.ts';
 import { useProject } from '../stores/project.ts';
 import { useWall } from '../stores/wall.ts';
+import { useKeptAside } from './kept-aside.ts';
 import WallDifferences from './WallDifferences.vue';
 
 /** Edits that another page left unsaved, one after the other, until each has found its place. */
-const router = useRouter();
 const project = useProject();
 const wall = useWall();
-const notices = useNotices();
+const keepAside = useKeptAside();
 
 const ofWall = computed(() => (wall.document ? wall.left[0] : undefined));
 const ofProject = computed(() => (ofWall.value ? undefined : project.left[0]));
@@ -28,17 +26,6 @@ const when = computed(() =>
     timeStyle: 'short',
   }),
 );
-
-async function keepWall(): Promise<void> {
-  try {
-    const id = await wall.keepLeft(ofWall.value!);
-    await project.refresh();
-    await router.push({ name: 'build-up', params: { project: project.id, wall: id } });
-    notices.done('The edits are kept', 'They are a wall of their own.');
-  } catch (error) {
-    notices.wrong('The edits could not be kept as a wall of their own', error);
-  }
-}
 </script>
 
 <template>
@@ -62,7 +49,12 @@ async function keepWall(): Promise<void> {
           :second="ofWall.document"
           second-name="Second, left unsaved"
         />
-        <button class="action" type="button" autofocus @click="keepWall">
+        <button
+          class="action"
+          type="button"
+          autofocus
+          @click="keepAside(() => wall.keepLeft(ofWall!))"
+        >
           Keep them as a wall of their own
         </button>
         <button class="action" type="button" @click="wall.takeLeft(ofWall)">
