@@ -130,9 +130,9 @@ test.each<[string, string[], RegExp | null]>([
   ['7x13 xps', ['7x13'], /“7x13” is not used/],
   ['/2x4 r-13 fiberglass', [], null],
   ['300 in xps', [], /over three times the thickest it is sold in, 4 in\./],
-  ['let-in brace', ['brace'], /A brace is no layer/],
-  ['sill plate', ['plate'], /A sill is no layer/],
-  ['zip tape', ['zip'], /A tape is no layer/],
+  ['let-in brace', ['brace'], /“brace” is no layer/],
+  ['sill plate', ['plate'], /“sill” is no layer/],
+  ['zip tape', ['zip'], /“tape” is no layer/],
 ])('“%s” leaves %j unused and is refused for %p', (text, unused, refused) => {
   const found = reading(text);
   expect(found.unused).toEqual(unused);

@@ -1,1 +1,3 @@
+export { usualThickness } from './material.ts';
 export * from './parse.ts';
+export type { NewLayer, Suggestion } from './suggestion.ts';
