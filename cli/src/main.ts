@@ -3,6 +3,7 @@ import { check } from './check.ts';
 import type { Doer } from './job-types.ts';
 import { inTurn } from './jobs.ts';
 import { EXIT, type Output } from './output.ts';
+import { quickline } from './quickline.ts';
 import { sampleFiles } from './samples.ts';
 import { simulateFiles } from './simulate.ts';
 
@@ -11,22 +12,31 @@ const MAX_SAMPLES = 10_000;
 
 const HELP = `eldrun check FILE… [--hourly] [--json] [--strict] [--units imperial|metric]
 eldrun simulate FILE… [--samples N] [--json]
+eldrun quickline PHRASE… [--json] [--units imperial|metric]
 
 check computes what framed walls are worth and judges whether they stay dry. Each
 FILE is a wall file (eldrun-wall, version 1).
 simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulation,
 version 1).
+quickline reads layers as a builder says them and prints what it understands.
 
   --hourly   judge by two years hour by hour in the standard exposure, on all cores
   --samples  how sure: N runs of the wall as houses differ, on all cores
   --json     one result a line, in the order of the files, SI and unrounded
   --strict   exit 1 when the judgment or a verdict fails
-  --units    units of the table (default metric)
+  --units    units of the table, and of a bare number in a phrase (default metric)
   --help     this text
 
 Exit: 0 done, 1 something fails under --strict, 2 bad input, or no room for the output.
 The adopted local code governs; structure and fire belong to licensed professionals.
 `;
+
+/** What each command is given. */
+const NEEDS: Record<string, string> = {
+  check: 'a file',
+  simulate: 'a file',
+  quickline: 'a phrase',
+};
 
 /**
  * Runs the headless command.
@@ -65,10 +75,10 @@ export async function run(
     output.stdout.write(HELP);
     return EXIT.ok;
   }
-  const known = command === 'check' || command === 'simulate';
-  if (!known || files.length === 0) {
+  const needs = NEEDS[command ?? ''];
+  if (needs === undefined || files.length === 0) {
     output.stderr.write(
-      known ? `eldrun: ${command} needs a file\n${HELP}` : `eldrun: say what to do\n${HELP}`,
+      needs ? `eldrun: ${command} needs ${needs}\n${HELP}` : `eldrun: say what to do\n${HELP}`,
     );
     return EXIT.badInput;
   }
@@ -90,5 +100,6 @@ export async function run(
     return EXIT.badInput;
   }
   const { json, strict, hourly, units } = values;
+  if (command === 'quickline') return quickline(files, { json, units }, output);
   return check(files, { json, strict, hourly, units }, output, hourly ? parallel : inTurn);
 }

@@ -276,7 +276,14 @@ export {
   type OutsideLeast,
   ZONE,
 } from './prescriptive/index.ts';
-export { parseQuickLine, type Suggestion, usualThickness } from './quickline/index.ts';
+export {
+  insertions,
+  parseQuickLine,
+  usualThickness,
+  type NewLayer,
+  type Place,
+  type Suggestion,
+} from './quickline/index.ts';
 export { strategyOf, swapStrategy } from './strategies/index.ts';
 export {
   AIR_PERMEABILITY,

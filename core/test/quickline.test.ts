@@ -13,7 +13,7 @@ import { coldWall, sheet } from './walls.ts';
 
 const search = new MaterialSearch(LIBRARY);
 const first = (text: string, system: UnitSystem = 'imperial') =>
-  parseQuickLine(text, system, search).suggestions[0]?.layer;
+  parseQuickLine(text, system, search).suggestions[0]?.layers[0];
 const find = (id: string) => LIBRARY[id];
 
 test.each<[string, UnitSystem, string, number]>([
@@ -116,17 +116,20 @@ test.each<[string, object]>([
 ])('“%s” is air', (text, wanted) => expect(first(text)).toEqual(wanted));
 
 const reading = (text: string, system: UnitSystem = 'imperial') => {
-  const { layer, unused, refused } = parseQuickLine(text, system, search).suggestions[0]!;
-  return { layer, unused, refused: refused && messageText(refused, system) };
+  const { layers, unused, refused } = parseQuickLine(text, system, search).suggestions[0]!;
+  return { layer: layers[0]!, unused, refused: refused && messageText(refused, system) };
 };
 
 test.each<[string, string[], RegExp | null]>([
   ['2x6 16 oc cellulose', [], null],
-  ['plywood rips', ['rips'], null],
+  ['premium plywood', ['premium'], null],
   ['hardboard 1/2 16 oc', ['16 oc'], /“16 oc” is not used here/],
-  ['4 in brick with 1 in air gap', ['1 in', 'brick'], /“1 in” is not used/],
+  ['2x6 16 oc 24 oc hemp', ['24', 'oc'], /“24” is not used/],
   ['2 in polyiso r-13', ['r-13'], /“r-13” is not used/],
-  ['double 2x6 cellulose', ['double'], /“double” is not understood/],
+  ['reflective air space', ['reflective'], /“reflective” is not understood/],
+  ['triple 2x6 cellulose', ['triple'], /“triple” is not used/],
+  ['copper siding', ['copper'], /“copper” is not understood/],
+  ['vinyl stucco', ['stucco'], /“stucco” is another material/],
   ['7x13 xps', ['7x13'], /“7x13” is not used/],
   ['/2x4 r-13 fiberglass', [], null],
   ['300 in xps', [], /over three times the thickest it is sold in, 4 in\./],
@@ -190,9 +193,10 @@ test('a composite keeps the thickness its figures hold for', () => {
     'imperial',
     search,
   ).suggestions.find(
-    ({ layer }) => layer.kind === 'sheet' && layer.material === 'insulated-structural-sheathing-r6',
+    ({ layers: [layer] }) =>
+      layer?.kind === 'sheet' && layer.material === 'insulated-structural-sheathing-r6',
   );
-  expect(composite!.layer.thickness).toBe(0.0365);
+  expect(composite!.layers[0]!.thickness).toBe(0.0365);
 });
 
 test('what nothing answers to says so', () => {

@@ -12,8 +12,8 @@ import {
 } from '../wall/index.ts';
 import { OPEN, type Fill, type FrameSystem, type Unnumbered } from './systems.ts';
 
-/** Frames that a two-row wall is made of: a change of frame takes them all. */
-const INNER_ROW = 'inner';
+/** Frames that a wall of two rows has beside the main one: a change of frame takes them all. */
+const ROWS = ['inner', 'both'];
 
 /**
  * What makes a frame system of a wall's present frame: its layers, from the innermost to the outermost of the main
@@ -95,7 +95,7 @@ function mainLayers({ layers }: ProjectWall): FramedLayer[] {
 function presentFrame(wall: ProjectWall): Layer[] {
   const main = mainLayers(wall);
   const isFrame = (layer: Layer): boolean =>
-    layer.kind === 'framed' && (main.includes(layer) || frameOf(layer) === INNER_ROW);
+    layer.kind === 'framed' && (main.includes(layer) || ROWS.includes(frameOf(layer)));
   const first = wall.layers.findIndex(isFrame);
   if (first < 0) return [];
   const last = wall.layers.findLastIndex(isFrame);

@@ -31,6 +31,7 @@ export const FRAMING_PRESETS = data.presets as unknown as readonly FramingPreset
 /** Cold-formed steel by mil and design thickness, m. */
 export interface SteelSheet {
   mil: number;
+  gauge: number;
   design: number;
   use: string;
 }

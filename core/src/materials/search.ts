@@ -17,6 +17,7 @@ export class MaterialSearch {
   private readonly index: MiniSearch;
   private readonly materials: Materials;
   private readonly names: Set<string>;
+  private readonly terms: Set<string>;
 
   constructor(materials: Materials) {
     this.materials = materials;
@@ -25,6 +26,7 @@ export class MaterialSearch {
         [name, ...aliases].map((one) => one.toLowerCase()),
       ),
     );
+    this.terms = new Set([...this.names].flatMap((name) => split(name).map(singular)));
     this.index = new MiniSearch({
       fields: ['name', 'aliases', 'id', 'category'],
       tokenize: split,
@@ -49,6 +51,11 @@ export class MaterialSearch {
   /** Whether a text is the whole name of a material, or another word for one. */
   isName(text: string): boolean {
     return this.names.has(text.trim().toLowerCase());
+  }
+
+  /** Whether a word stands in the name of a material, or in another word for one. */
+  knows(word: string): boolean {
+    return termsOf(word.toLowerCase()).some((term) => this.terms.has(term));
   }
 
   /**

@@ -1,12 +1,14 @@
 import {
   conductivityAt,
+  permeance,
   withBasis,
   type Material,
   type MaterialHit,
   type MaterialSearch,
   type Role,
 } from '../materials/index.ts';
-import type { Numbers, Typed } from './numbers.ts';
+import { FOOT, POUND, type UnitSystem } from '../units/index.ts';
+import { PANEL_RATING, type Numbers, type Typed } from './numbers.ts';
 
 /** Labels state R at this mean temperature, °C. */
 const LABEL_TEMPERATURE = 24;
@@ -14,35 +16,105 @@ const LABEL_TEMPERATURE = 24;
 /** A size as sold may miss the stated R by this share. */
 const R_SLACK = 0.03;
 
-/** Numbers that a material carries in its own name: R-13, no. 30, class 032. */
-function namedBy({ name }: Material, { weight, resistance, lengths }: Numbers): Typed[] {
-  const has = (pattern: string): boolean => new RegExp(pattern, 'i').test(name);
-  return [
-    ...(resistance && has(`\\br-${resistance.text.replace(/^r[\s-]?/, '')}\\b`)
-      ? [resistance]
-      : []),
-    ...(weight && has(`\\bno\\. ${weight.value}\\b`) ? [weight] : []),
-    ...lengths.filter(({ text }) => /^\d+$/.test(text) && has(`\\bclass ${text}\\b`)),
-  ];
+/** A stated density may differ from a material's by this share. */
+const DENSITY_SLACK = 0.3;
+
+/** A stated permeance may differ from a material's by this factor. */
+const PERMEANCE_SLACK = 2;
+
+/** A fill's R over its depth may miss the stated one by this share. */
+const FILL_R_SLACK = 0.05;
+
+/** kg/m³ in one lb/ft³. */
+const POUND_PER_CUBIC_FOOT = POUND / FOOT ** 3;
+
+/** How much it weighs that a material carries a number of the line in its name, and that its figures agree with one. */
+const IN_NAME = 25;
+const BY_FIGURES = 1.5;
+
+/** Numbers of the line that a material answers to, with their weight: R-13, no. 30, class 032, 24/16, 2 lb foam. */
+function answersOf(
+  material: Material,
+  numbers: Numbers,
+  depth: number | null,
+): [Typed<unknown>, number][] {
+  const { name, category, density } = material;
+  const { weight, resistance, permeance: perms, density: dense, grades, lengths } = numbers;
+  const answers: [Typed<unknown>, number][] = [];
+  const answer = (typed: Typed<unknown> | null, inName: boolean, byFigures = false): void => {
+    if (typed && (inName || byFigures)) answers.push([typed, inName ? IN_NAME : BY_FIGURES]);
+  };
+  const has = (text: string): boolean => new RegExp(`\\b${text}\\b`, 'i').test(name);
+  const weighs = (value: number): boolean =>
+    density !== undefined && Math.abs(value / density - 1) <= DENSITY_SLACK;
+  if (resistance) {
+    const named = has(`r-${resistance.text.replace(/^r[\s-]?/, '')}`);
+    const agrees =
+      depth !== null && Math.abs(labelR(material, depth) / resistance.value - 1) <= FILL_R_SLACK;
+    // A batt is called by its R; a panel's class comes second to what it is made of.
+    answer(resistance, named && category === 'batt', named || agrees);
+  }
+  if (weight)
+    answer(
+      weight,
+      has(`no\\. ${weight.value}`) ||
+        (/foam|board/.test(category ?? '') && weighs(weight.value * POUND_PER_CUBIC_FOOT)),
+    );
+  if (dense) answer(dense, false, weighs(dense.value));
+  if (perms) {
+    const ratio = permeance(material, usualThickness(material), 0.5) / perms.value;
+    answer(perms, false, Math.abs(Math.log(ratio)) <= Math.log(PERMEANCE_SLACK));
+  }
+  for (const grade of grades)
+    answer(grade, grade.value === PANEL_RATING ? category === 'wood-panel' : has(grade.value));
+  for (const length of lengths) if (/mil/.test(length.text)) answer(length, has(length.text));
+  return answers;
 }
 
-/** A number of the line in a material's name weighs so much. */
-const NAMED = 3;
+/** R of a thickness by the label, m²K/W. */
+function labelR(material: Material, thickness: number): number {
+  const stated = material.labeledRPerInch ? withBasis(material, 'label') : material;
+  return thickness / conductivityAt(stated, LABEL_TEMPERATURE);
+}
 
-/** The materials that answer words best, those first whose names carry the numbers of the line. */
+/** A material that answers to a line, and the numbers of the line that speak for it. */
+export interface Named extends MaterialHit {
+  named: Typed<unknown>[];
+}
+
+/**
+ * The materials that answer words best, those first whose names carry the numbers of the line.
+ *
+ * @param depth of the frame that it fills, m, or null
+ */
 export function findNamed(
   words: string,
   numbers: Numbers,
   search: MaterialSearch,
-  roles?: readonly Role[],
-): (MaterialHit & { named: Typed[] })[] {
+  { roles, depth = null }: { roles?: readonly Role[]; depth?: number | null } = {},
+): Named[] {
   return search
     .find(words, roles, MAX_FOUND)
-    .map((hit) => ({ ...hit, named: namedBy(hit.material, numbers) }))
-    .map((hit) => ({ ...hit, score: hit.score * NAMED ** hit.named.length }))
+    .map((hit) => {
+      const answers = answersOf(hit.material, numbers, depth);
+      return {
+        ...hit,
+        named: answers.map(([typed]) => typed),
+        score: answers.reduce((score, [, weight]) => score * weight, hit.score),
+      };
+    })
+    .map((hit) => ({ ...hit, score: hit.score * suits(hit, numbers.system) }))
     .toSorted((a, b) => b.score - a.score)
     .slice(0, MAX_SUGGESTIONS);
 }
+
+/** What is sold in metric sizes ranks low where lengths are inches, unless the line asks for it. */
+function suits({ material, answered }: MaterialHit, system: UnitSystem): number {
+  const foreign =
+    system === 'imperial' && /\bmetric\b/i.test(material.name) && !answered.includes('metric');
+  return foreign ? FOREIGN : 1;
+}
+const FOREIGN = 0.1;
 
 /** So many are looked at, and so many offered. */
 const MAX_FOUND = 40;
@@ -50,8 +122,7 @@ const MAX_SUGGESTIONS = 8;
 
 /** The smallest thickness as sold that has a stated R, m; else the thickness itself. */
 export function thicknessFor(material: Material, resistance: number): number {
-  const stated = material.labeledRPerInch ? withBasis(material, 'label') : material;
-  const needed = resistance * conductivityAt(stated, LABEL_TEMPERATURE);
+  const needed = resistance / labelR(material, 1);
   const sold = (material.thicknesses ?? []).toSorted((a, b) => a - b);
   return sold.find((size) => size >= needed * (1 - R_SLACK)) ?? needed;
 }

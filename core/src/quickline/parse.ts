@@ -1,11 +1,17 @@
-import { FRAMING_PRESETS, presetsAt } from '../framing/index.ts';
-import type { Material, MaterialSearch, Role } from '../materials/index.ts';
-import { measured, say, type UnitSystem } from '../units/index.ts';
-import type { FramedLayer, Member } from '../wall/index.ts';
-import { findNamed, thicknessFor, usualThickness } from './material.ts';
-import { readNumbers, unusedNumbers, type Numbers } from './numbers.ts';
-import { ready, suggestion, type Suggestion } from './suggestion.ts';
-import { isFiller, keywordOf, type Keyword } from './words.ts';
+import type { MaterialSearch } from '../materials/index.ts';
+import { say, type UnitSystem } from '../units/index.ts';
+import { battens } from './battens.ts';
+import { takeFrameNames, takeMemberMaterial, takePlates, type FrameName } from './frame-names.ts';
+import { lumberSize } from '../framing/index.ts';
+import { frames, type SaidFrame } from './frames.ts';
+import { air, isBoard, isSheetSize, sheets } from './layers.ts';
+import { normalize } from './normalize.ts';
+import { readNumbers } from './numbers.ts';
+import { takeRelation, takeSide, type Place } from './place.ts';
+import type { Reading } from './reading.ts';
+import { combine, splitLine } from './several.ts';
+import { isClean, ready, type Suggestion } from './suggestion.ts';
+import { isFiller, isNoLayer, keywordOf, type Keyword } from './words.ts';
 
 export interface QuickLine {
   /** Best first; empty when nothing fits. */
@@ -14,24 +20,38 @@ export interface QuickLine {
   problem: string | null;
 }
 
-const DEFAULT_GAP = 0.019;
+/** No line is longer, in characters. */
+const LONGEST = 300;
 
-/** A batt fits a stud that differs by no more than this, m. */
-const FITS = 0.008;
+/** So many readings are offered. */
+const MAX_SUGGESTIONS = 8;
 
-/** A rain screen by its name is the gap behind the cladding. */
-const RAIN_SCREEN = /^rain[\s-]?screen( gap)?$/;
+/** Frames that stand beside the studs. */
+const BESIDE: readonly FrameName[] = [
+  'service',
+  'service-wall',
+  'cross',
+  'girt',
+  'hat',
+  'resilient',
+  'rips',
+];
 
-const DEFAULT_FILL = { imperial: 'mineral wool batt', metric: 'mineral wool batt metric' };
-
-/** Roles a fill between members may have. */
-const FILL_ROLES: readonly Role[] = ['cavity-insulation'];
+/** Frames that are the wall's own. */
+const MAIN: readonly FrameName[] = [
+  'two-rows',
+  'staggered',
+  'i-stud',
+  'broken',
+  'advanced',
+  'flash-and-batt',
+];
 
 /**
- * Reads a layer as a builder says it: thickness, material, stud size, spacing, fill, in any order; inches or
- * millimeters; typing errors forgiven.
+ * Reads layers as a builder says them: thickness, material, stud size, spacing, fill, place, in any order; one layer or
+ * several, inches or millimeters; typing errors forgiven.
  *
- * @param text `1 1/2 mineral wool board`, `2x6 16 oc cellulose`, `140 stud 600 hemp`, `3/4 furring open gap`
+ * @param text `1 1/2 mineral wool board`, `2x6 16 oc cellulose`, `osb + 2 layers 1 in polyiso`, `poly under drywall`
  * @param system decides what a bare number means
  * @param search the materials to choose from
  * @returns suggestions, best first
@@ -41,243 +61,178 @@ export function parseQuickLine(
   system: UnitSystem,
   search: MaterialSearch,
 ): QuickLine {
-  const said = text
-    .toLowerCase()
-    .replace(/[“”]/g, '"')
-    // The key that opens the line, typed once more.
-    .replace(/^\s*\/+/, '')
-    // “open” and “closed” of a foam say which foam, not which gap.
-    .replace(/\b(open|closed)[\s-]+cell\b/g, '$1-cell');
-  const numbers = readNumbers(said, system);
+  if (text.length > LONGEST)
+    return {
+      suggestions: [],
+      problem: `A line has at most ${LONGEST} characters, and this one ${text.length}: name fewer layers at once`,
+    };
+  const line = normalize(text);
+  const suggestions = readLine(line, system, search);
+  const part = line.split(/[^\p{L}]+/u).find(isNoLayer);
+  if (suggestions.length === 0)
+    return {
+      suggestions: [],
+      problem: part
+        ? `“${part}” is no layer of a wall`
+        : /[\p{L}\p{So}]/u.test(line)
+          ? `No material answers to “${line}”`
+          : 'Name a material, a stud size or a gap',
+    };
+  return {
+    suggestions: suggestions
+      .slice(0, MAX_SUGGESTIONS)
+      .map(({ layers, label, place, unused, refused }) => ({
+        layers,
+        label,
+        place,
+        unused,
+        refused,
+      })),
+    problem: null,
+  };
+}
+
+/** A line as one layer, or as several where that reads better. */
+function readLine(line: string, system: UnitSystem, search: MaterialSearch): Reading[] {
+  const whole = readPart(line, system, search);
+  if (search.isName(line)) return whole;
+  const read = (part: string): Reading[] => readPart(part, system, search);
+  for (const { parts, weak } of splitLine(line, search)) {
+    // What can be read as one layer, with nothing left over, needs no splitting at a mere “and”.
+    if (weak && whole[0] && isClean(whole[0])) continue;
+    const readings = parts.map(read);
+    if (readings.some((part) => part.length === 0)) continue;
+    const several = combine(readings);
+    if (!weak || (several[0] && isClean(several[0]))) return several;
+  }
+  return whole;
+}
+
+/** Readings of what is said of one layer, best first. */
+function readPart(part: string, system: UnitSystem, search: MaterialSearch): Reading[] {
+  if (search.isName(part)) {
+    const named = readPlaced(part, null, system, search);
+    if (named[0] && isClean(named[0])) return named;
+  }
+  const relation = takeRelation(part);
+  // “over 7/16 osb” tells of a layer more, “over the osb” where this one goes.
+  if (relation && !/\d/.test(relation.place.of)) {
+    const placed = readPlaced(relation.rest, relation.place, system, search);
+    if (placed.length > 0) return placed;
+  }
+  const plain = readPlaced(part, null, system, search);
+  const side = takeSide(part);
+  // “exterior gypsum” is a material, “osb inside” a place.
+  if (!side || (plain[0] && isClean(plain[0]))) return plain;
+  const placed = readPlaced(side.rest, side.place, system, search);
+  return placed[0] && (!plain[0] || placed[0].unused.length < plain[0].unused.length)
+    ? placed
+    : plain;
+}
+
+function readPlaced(
+  text: string,
+  place: Place | null,
+  system: UnitSystem,
+  search: MaterialSearch,
+): Reading[] {
+  return read(text, place?.side === 'outside', system, search).map((one) => ({ ...one, place }));
+}
+
+const KRAFT = /\bkraft(?:[\s-]*(?:faced|facing|backed))?\b|(?<!\w[\s-])\bfaced\b/;
+const BATT = /\bbatts?\b|\bfiberglass\b|(?<!\w)r[\s-]?\d|\bstuds?\b|\dx\d/;
+
+const STEEL = /steel|metal|galv|girt|\bhats?\b|channel|\bz-/;
+
+/** “rainscreen”, which is the gap behind the cladding. */
+const RAIN_SCREEN = /\brainscreen\b/;
+
+function read(
+  text: string,
+  outside: boolean,
+  system: UnitSystem,
+  search: MaterialSearch,
+): Reading[] {
+  const faced = KRAFT.test(text) && BATT.test(text.replace(KRAFT, ' '));
+  const unfaced = BATT.test(text) ? text.replace(/\bun-?faced\b/, ' ') : text;
+  const { names, rest } = takeFrameNames(faced ? unfaced.replace(KRAFT, ' ') : unfaced);
+  const { plates, rest: plain } = names.has('staggered')
+    ? takePlates(rest)
+    : { plates: null, rest };
+  const numbers = readNumbers(plain, system, STEEL.test(text));
+  const { words, keywords } = wordsOf(numbers.rest);
   const phrase = numbers.rest.trim().replace(/\s+/g, ' ');
-  if (!numbers.lumber && search.isName(phrase)) return sheet(numbers, phrase.split(' '), search);
+  const { lumber } = numbers;
+  const asSheets = (some: string[]): Reading[] =>
+    ready(sheets(numbers, some, search, { faced, outside }));
+  const asFrame = (reader: typeof frames): Reading[] => {
+    const member = takeMemberMaterial(numbers.rest);
+    const { words: between } = wordsOf(member.rest, true);
+    const said: SaidFrame = {
+      numbers,
+      keywords,
+      names,
+      material: member.material,
+      words: between.filter((word) => !RAIN_SCREEN.test(word)),
+      faced,
+      plate: plates === null ? null : (lumberSize(plates)?.[1] ?? null),
+    };
+    return reader(said, system, search);
+  };
+
+  const main = MAIN.some((name) => names.has(name));
+  const beside = BESIDE.some((name) => names.has(name));
+  if (main && beside)
+    return asFrame(frames).map((one) => ({
+      ...one,
+      refused: say`There are two frames in one: part them by a comma`,
+    }));
+  if (main) return asFrame(frames);
+  if (beside) return asFrame(battens);
+  if (phrase && !lumber && !numbers.steelStud && search.isName(phrase))
+    return asSheets(phrase.split(' '));
+  const named = words.filter((word) => !NOT_MATERIAL.has(word));
+  if (keywords.has('furring') && !keywords.has('stud')) return asFrame(battens);
+  if (RAIN_SCREEN.test(phrase)) {
+    const other = wordsOf(phrase.replace(RAIN_SCREEN, ' '), true).words;
+    if (other.length === 0) return asFrame(battens);
+  }
+  if (lumber && !keywords.has('stud') && (isBoard(lumber) || isSheetSize(lumber))) {
+    const boards = named.length > 0 ? asSheets(named) : [];
+    if (boards[0] && isClean(boards[0])) return boards;
+    if (isBoard(lumber)) return asFrame(battens);
+  }
+  if (keywords.has('stud') || lumber || numbers.steelStud) return asFrame(frames);
+  if (keywords.has('gap') || (keywords.has('air') && named.length === 0)) {
+    // “cavity batts” are no cavity; brick with a gap is two layers.
+    const materials = named.length > 0 && /\bcavity\b/.test(phrase) ? asSheets(named) : [];
+    if (materials[0] && isClean(materials[0])) return materials;
+    return air(numbers, keywords, wordsOf(phrase, true).words);
+  }
+  if (words.length > 0) return asSheets(words);
+  // A batt by its R alone.
+  return faced || numbers.resistance ? asSheets(['batt']) : [];
+}
+
+/** Words of an air space that say nothing of a material. */
+const NOT_MATERIAL = new Set(['air', 'open', 'still', 'steel', 'metal']);
+
+/**
+ * The words of a line that say something, and what some of them mean whatever the material.
+ *
+ * @param bare leaves out those with such a meaning, too
+ */
+function wordsOf(text: string, bare = false): { words: string[]; keywords: Set<Keyword> } {
   const keywords = new Set<Keyword>();
   const words: string[] = [];
-  for (const word of numbers.rest.split(/[^\p{L}\p{N}-]+/u).filter(Boolean)) {
+  for (const token of text.split(/[^\p{L}\p{N}\p{So}&-]+/u)) {
+    const word = token.replace(/^[-&]+|[-&]+$/g, '');
+    if (!word) continue;
     const keyword = keywordOf(word);
     if (keyword) keywords.add(keyword);
     // “steel” and “metal” also name claddings, “open” and “air” membranes: they stay searchable.
-    if (!isFiller(word) && (!keyword || ['steel', 'open', 'air'].includes(keyword)))
-      words.push(word);
+    const searchable = !keyword || (!bare && ['steel', 'open', 'air'].includes(keyword));
+    if (searchable && !isFiller(word)) words.push(word);
   }
-  if (RAIN_SCREEN.test(phrase)) return furring(numbers, keywords, '', system, search);
-  const strip = numbers.lumber !== null && numbers.lumber.size[0] < 0.03;
-  if (keywords.has('furring') || (strip && !keywords.has('stud')))
-    return furring(numbers, keywords, wordsWithout(words, keywords), system, search);
-  if (keywords.has('stud') || (numbers.lumber && !strip))
-    return framed(numbers, keywords, wordsWithout(words, keywords), system, search);
-  const materialWords = words.filter((word) => !['air', 'open', 'still'].includes(word));
-  if (keywords.has('gap') || (keywords.has('air') && materialWords.length === 0))
-    return airLayer(numbers, keywords, wordsWithout(materialWords, keywords));
-  return sheet(numbers, words, search);
-}
-
-function wordsWithout(words: string[], keywords: Set<Keyword>): string {
-  return words.filter((word) => !keywords.has(keywordOf(word)!)).join(' ');
-}
-
-const NOTHING = (words: string): QuickLine => ({
-  suggestions: [],
-  problem: words ? `No material answers to “${words}”` : 'Name a material, a stud size or a gap',
-});
-
-function sheet(numbers: Numbers, words: string[], search: MaterialSearch): QuickLine {
-  const { resistance } = numbers;
-  const hits = findNamed(words.join(' '), numbers, search);
-  if (hits.length === 0) return NOTHING(words.join(' '));
-  const suggestions = hits.map(({ id, material, missed, answered, named }) => {
-    const used = new Set<unknown>(named);
-    // A composite's figures hold for its own thickness only.
-    let thickness = usualThickness(material);
-    const [typed] = numbers.lengths;
-    if (typed && typed.value > 0 && !material.composition) {
-      thickness = typed.value;
-      used.add(typed);
-    } else if (resistance && !used.has(resistance) && !material.composition) {
-      thickness = thicknessFor(material, resistance.value);
-      used.add(resistance);
-    }
-    return suggestion(
-      { kind: 'sheet', material: id, thickness },
-      say`${material.name}, ${measured('length', thickness)}`,
-      unusedNumbers(numbers, used),
-      missed,
-      { material, answered, said: words },
-    );
-  });
-  return { suggestions: ready(suggestions), problem: null };
-}
-
-function airLayer(numbers: Numbers, keywords: Set<Keyword>, words: string): QuickLine {
-  const [typed] = numbers.lengths;
-  const thickness = typed?.value || DEFAULT_GAP;
-  const ventilation = keywords.has('slight')
-    ? 'slight'
-    : keywords.has('still') || !(keywords.has('gap') || keywords.has('open'))
-      ? 'still'
-      : 'open';
-  const word = { open: 'Open gap', slight: 'Slightly ventilated gap', still: 'Still air space' };
-  return {
-    suggestions: [
-      suggestion(
-        { kind: 'air', thickness, ventilation },
-        say`${word[ventilation]}, ${measured('length', thickness)}`,
-        unusedNumbers(numbers, new Set([typed])),
-        words.split(' ').filter(Boolean),
-      ),
-    ],
-    problem: null,
-  };
-}
-
-function furring(
-  numbers: Numbers,
-  keywords: Set<Keyword>,
-  words: string,
-  system: UnitSystem,
-  search: MaterialSearch,
-): QuickLine {
-  const service = keywords.has('service');
-  const { lumber } = numbers;
-  const [first, second] = numbers.lengths;
-  const width = lumber ? lumber.size[1] : service ? 0.0381 : 0.0889;
-  const thickness = first?.value || lumber?.size[0] || (service ? 0.0381 : DEFAULT_GAP);
-  const spacing = numbers.spacing?.value ?? second?.value ?? defaultSpacing(system);
-  const used = new Set<unknown>([lumber, first, numbers.spacing ?? second]);
-  const fills = words
-    ? search.find(words, ['cavity-insulation', 'service-layer', 'continuous-insulation'])
-    : [];
-  const base = {
-    kind: 'framed' as const,
-    thickness,
-    frame: service ? 'service' : fills.length > 0 ? 'outside' : 'furring',
-    member: {
-      section: 'solid' as const,
-      material: thickness < 0.03 ? 'furring-1x4' : 'softwood',
-      width: Math.min(width, spacing),
-      spacing,
-      direction: service ? ('horizontal' as const) : ('vertical' as const),
-      offset: 0,
-    },
-  };
-  const name = service ? 'Service battens' : 'Furring';
-  const where = say`${measured('length', thickness)} at ${measured('length', spacing)}`;
-  if (fills.length > 0)
-    return {
-      suggestions: ready(
-        fills.map(({ id, material, missed, answered }) =>
-          suggestion(
-            { ...base, fill: id },
-            say`${name}, ${where}, ${material.name} between`,
-            unusedNumbers(numbers, used),
-            missed,
-            { answered, said: words.split(' ') },
-          ),
-        ),
-      ),
-      problem: null,
-    };
-  const ventilation = service || keywords.has('still') ? 'still' : 'open';
-  return {
-    suggestions: [
-      suggestion(
-        { ...base, fill: { air: { ventilation } } },
-        say`${name}, ${where}, ${ventilation === 'open' ? 'open gap' : 'still air'}`,
-        unusedNumbers(numbers, used),
-        words.split(' ').filter(Boolean),
-      ),
-    ],
-    problem: null,
-  };
-}
-
-function framed(
-  numbers: Numbers,
-  keywords: Set<Keyword>,
-  words: string,
-  system: UnitSystem,
-  search: MaterialSearch,
-): QuickLine {
-  const steel = keywords.has('steel');
-  const { lumber, resistance } = numbers;
-  const [first, second] = numbers.lengths;
-  const depth = (lumber ? lumber.size[1] : first?.value) || (steel ? 0.0921 : 0.1397);
-  const other = lumber ? first : second;
-  const spacing = numbers.spacing?.value ?? other?.value ?? defaultSpacing(system);
-  const used = new Set<unknown>([
-    lumber ?? first,
-    numbers.spacing ?? other,
-    numbers.fraction,
-    ...(steel ? [numbers.steelThickness] : []),
-  ]);
-  const section = steel ? 'c' : 'solid';
-  const member: Member = steel
-    ? steelMember(spacing, numbers.steelThickness?.value ?? null)
-    : {
-        section: 'solid',
-        material: 'softwood',
-        width: Math.min(lumber?.size[0] ?? 0.038, spacing),
-        spacing,
-        direction: 'vertical',
-        offset: 0,
-      };
-  const fraction = numbers.fraction?.value ?? presetsAt(section, spacing)[0]?.fraction;
-  const frame: Omit<FramedLayer, 'id' | 'fill'> = {
-    kind: 'framed',
-    thickness: depth,
-    frame: 'main',
-    member,
-    ...(fraction === undefined ? {} : { fraction }),
-  };
-  // Where no fill is named, the R may name the batt.
-  const fills = findNamed(
-    words || (resistance ? 'batt' : DEFAULT_FILL[system]),
-    numbers,
-    search,
-    FILL_ROLES,
-  )
-    .map((hit) => ({ ...hit, score: hit.score * (fits(hit.material, depth) ? 1 : MISFIT) }))
-    .toSorted((a, b) => b.score - a.score);
-  if (fills.length === 0) return NOTHING(words);
-  return {
-    suggestions: ready(
-      fills.map(({ id, material, missed, answered, named }) =>
-        suggestion(
-          { ...frame, fill: id },
-          say`${steel ? 'Steel studs' : 'Studs'} ${measured('length', depth)} at ${measured('length', spacing)}, ${material.name}`,
-          unusedNumbers(numbers, new Set([...used, ...named])),
-          words ? missed : [],
-          { answered, said: words.split(' ') },
-        ),
-      ),
-    ),
-    problem: null,
-  };
-}
-
-/** A batt that does not fit the studs ranks behind one that does. */
-const MISFIT = 0.1;
-
-/** Whether a fill is sold for studs of a depth; what is blown or sprayed fits any. */
-function fits({ thicknesses, name }: Material, depth: number): boolean {
-  if (!thicknesses || !/batt/i.test(name)) return true;
-  return thicknesses.some((size) => Math.abs(size - depth) <= FITS);
-}
-
-function steelMember(spacing: number, thickness: number | null): Member {
-  const preset = FRAMING_PRESETS.find(({ section }) => section === 'c')!;
-  return {
-    section: 'c',
-    material: 'steel',
-    web: thickness ?? preset.web!,
-    flange: preset.flange!,
-    lip: preset.lip!,
-    spacing,
-    direction: 'vertical',
-    offset: 0,
-  };
-}
-
-function defaultSpacing(system: UnitSystem): number {
-  return system === 'imperial' ? 0.4064 : 0.6;
+  return { words, keywords };
 }

@@ -45,6 +45,18 @@ export function depthAxis(
   };
 }
 
+/**
+ * The height of a drawing in which the width, and not the height, sets the scale: more of it would stay empty.
+ *
+ * @param thickness of the wall, m
+ * @param spacing of its main frame, m; 0 without one
+ * @param width of the section, px
+ * @returns px; infinite without a frame
+ */
+export function fullHeight(thickness: number, spacing: number, width: number): number {
+  return spacing > 0 ? (thickness * width) / (spacing * SPACING_SHOWN) + 2 * AIR_ROOM : Infinity;
+}
+
 /** A break line down one edge of the section: the wall goes on. */
 export function breakLine(x: number, top: number, bottom: number): string {
   const middle = (top + bottom) / 2;

@@ -78,7 +78,7 @@ onBeforeUnmount(() => {
         <span class="project-name">{{ project.document?.name }}</span>
         <template v-if="onWall">
           <span class="soft" aria-hidden="true">/</span>
-          <strong>{{ wall.document?.name }}</strong>
+          <span id="wall-name" class="wall-name"></span>
         </template>
       </nav>
       <LensSwitch v-if="onWall" />
@@ -137,11 +137,14 @@ onBeforeUnmount(() => {
 <style scoped>
 .frame {
   display: grid;
-  grid-template: 52px 1fr / 96px minmax(0, 1fr);
+  grid-template: var(--header) 1fr / 96px minmax(0, 1fr);
   min-height: 100vh;
 }
 
 .top {
+  position: sticky;
+  z-index: 5;
+  top: 0;
   grid-column: 1 / -1;
   display: flex;
   align-items: center;
@@ -166,8 +169,22 @@ onBeforeUnmount(() => {
 }
 
 .names > * {
+  align-self: center;
   overflow: hidden;
   text-overflow: ellipsis;
+}
+
+.project-name {
+  flex: 0 2 auto;
+}
+
+.wall-name {
+  flex: 0 1 auto;
+  min-width: 0;
+}
+
+.wall-name :deep(button) {
+  max-width: 100%;
 }
 
 .tools {
@@ -185,10 +202,8 @@ onBeforeUnmount(() => {
   background: var(--sheet);
   border-right: 1px solid var(--line);
   position: sticky;
-  top: 0;
-  height: calc(100vh - 52px);
-  /* The header scrolls away, the rail stays: its ground reaches the bottom all the same. */
-  box-shadow: 0 52px 0 0 var(--sheet);
+  top: var(--header);
+  height: calc(100vh - var(--header));
 }
 
 .place {
@@ -209,7 +224,7 @@ onBeforeUnmount(() => {
 }
 
 .place-content {
-  padding: 14px 20px 40px 16px;
+  padding: 8px 20px 40px 16px;
   min-width: 0;
 }
 
@@ -231,18 +246,33 @@ onBeforeUnmount(() => {
   justify-content: start;
 }
 
-@media (max-width: 900px) {
-  .top,
-  .tools {
-    gap: 8px;
+/* On a tablet held upright the names have their own line, and the lenses and tools one below. */
+@media (max-width: 1000px) and (min-width: 701px) {
+  .top {
+    display: grid;
+    grid-template: 48px 52px / auto minmax(0, 1fr) auto;
+    gap: 0 16px;
   }
 
-  .names > :not(strong):not(:only-child) {
-    display: none;
+  .top > :deep(.lenses) {
+    grid-area: 2 / 1 / 3 / 3;
+  }
+
+  .tools {
+    grid-area: 2 / 3;
+  }
+
+  .top > :deep(.units) {
+    grid-area: 1 / 3;
+    justify-self: end;
   }
 }
 
 @media (max-width: 700px) {
+  .top {
+    position: static;
+  }
+
   .frame {
     grid-template: auto auto 1fr / minmax(0, 1fr);
   }

@@ -13,6 +13,16 @@ const props = defineProps<{
   pointer: Pointer;
 }>();
 const emit = defineEmits<{ select: [id: string]; edit: [id: string] }>();
+
+/** Two lines hold so many characters beside the figures; a longer name is cut between words. */
+const LONGEST = 52;
+const shown = computed(() => {
+  const { title } = props;
+  if (title.length <= LONGEST) return title;
+  const cut = title.slice(0, LONGEST);
+  return `${cut.slice(0, Math.max(cut.lastIndexOf(' '), LONGEST / 2))}…`;
+});
+
 const hovered = computed(() => props.pointer.layer === props.id);
 </script>
 
@@ -30,10 +40,10 @@ const hovered = computed(() => props.pointer.layer === props.id);
     @mouseleave="pointer.to({ layer: null })"
   >
     <span class="soft number">{{ number }}</span>
-    <span class="text">
-      <span class="title narrow" :title="title">{{ title }}</span>
-      <span class="small soft narrow figures">{{ figures }}</span>
-    </span>
+    <span class="text narrow" :title="title"
+      ><span class="title">{{ shown }}</span>
+      <span class="small soft figures">{{ figures }}</span></span
+    >
     <strong class="thickness">{{ thickness }}</strong>
   </button>
   <button
@@ -78,19 +88,26 @@ const hovered = computed(() => props.pointer.layer === props.id);
 }
 
 .text {
-  display: grid;
   min-width: 0;
-}
-
-.title,
-.figures {
+  max-height: 100%;
   overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
+  overflow-wrap: anywhere;
+  line-height: 1.15;
 }
 
 .title {
   font-weight: 600;
+}
+
+.figures {
+  display: inline-block;
+  white-space: nowrap;
+}
+
+@media (max-width: 1000px) {
+  .figures {
+    white-space: normal;
+  }
 }
 
 .number {

@@ -82,10 +82,17 @@ function open(): void {
 <style scoped src="./traces.css"></style>
 
 <style scoped>
+/* The plot stands last, on a narrow page first. */
 .overlay {
   position: absolute;
   left: 12px;
-  top: 0;
+  bottom: 0;
   touch-action: pan-y;
+}
+
+@media (max-width: 1000px) {
+  .overlay {
+    inset: 0 auto auto 12px;
+  }
 }
 </style>

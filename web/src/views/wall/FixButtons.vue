@@ -1,31 +1,24 @@
 <script setup lang="ts">
 import type { Command } from '@eldrun/core';
-import { useWall } from '../../stores/wall.ts';
 import type { FixLine } from './fix-lines.ts';
+import FixButton from './FixButton.vue';
 
-/** Fixes, each with what it comes to and what it gives up; shown on the readings under the pointer. */
+/** Fixes, each with what it comes to and what it gives up. */
 defineProps<{ fixes: readonly FixLine[] }>();
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
-const wall = useWall();
 </script>
 
 <template>
   <ul class="fixes">
-    <li v-for="{ label, effect, gives, fix } in fixes" :key="label" class="fix">
+    <li v-for="line in fixes" :key="line.label" class="fix">
       <span class="small soft effect"
-        >{{ effect }}<span v-if="gives" class="gives">{{ gives }}</span></span
+        >{{ line.effect }}<span v-if="line.gives" class="gives">{{ line.gives }}</span></span
       >
-      <button
-        class="action"
-        type="button"
-        @mouseenter="wall.preview = fix.effect"
-        @mouseleave="wall.preview = null"
-        @focus="wall.preview = fix.effect"
-        @blur="wall.preview = null"
-        @click="emit('run', label, fix.commands)"
-      >
-        {{ label }}
-      </button>
+      <FixButton
+        class="button"
+        :line="line"
+        @run="(name, commands) => emit('run', name, commands)"
+      />
     </li>
   </ul>
 </template>
@@ -43,17 +36,10 @@ const wall = useWall();
   gap: 12px;
 }
 
-.fix .action {
+.button {
   width: 270px;
   line-height: 1.2;
-}
-
-/* Most searches end before this shows. */
-.fix .action:disabled {
-  transition:
-    color 0s 0.4s,
-    border-color 0s 0.4s,
-    background-color 0s 0.4s;
+  white-space: normal;
 }
 
 .effect {

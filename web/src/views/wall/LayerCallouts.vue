@@ -12,7 +12,12 @@ import { layerFigures } from './layer-figures.ts';
 import LeaderLines from './LeaderLines.vue';
 
 /** The layers as rows, outdoors first as on the drawing; dragging a row moves its layer. */
-const props = defineProps<{ axis: DepthAxis | null; height: number }>();
+const props = defineProps<{
+  axis: DepthAxis | null;
+  height: number;
+  /** Height of a row at the least, px: more rows than there is room for scroll. */
+  row: number;
+}>();
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const project = useProject();
 const wall = useWall();
@@ -29,7 +34,10 @@ watch(() => wall.document, reset, { immediate: true });
 /** Width of the lines that lead to the drawing, px. */
 const LEADER = 36;
 
-const rowHeight = computed(() => props.height / Math.max(layers.value.length, 1));
+const rowHeight = computed(() =>
+  Math.max(props.row, props.height / Math.max(layers.value.length, 1)),
+);
+const scrolled = ref(0);
 
 const title = (layer: Layer): string => layerTitle(layer, wall.material, project.units);
 
@@ -109,6 +117,7 @@ function edit(id: string): void {
       :fallback-tolerance="4"
       aria-label="Layers, outdoors first"
       :on-move="allow"
+      @scroll="scrolled = ($event.currentTarget as HTMLElement).scrollTop"
       @update="dropped"
       @end="refusal = ''"
     >
@@ -136,6 +145,8 @@ function edit(id: string): void {
       :axis="axis"
       :width="LEADER"
       :height="height"
+      :row-height="rowHeight"
+      :scrolled="scrolled"
       :selected="bench.selected"
       :pointer="bench.pointer"
     />
@@ -147,6 +158,11 @@ function edit(id: string): void {
 .callouts {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 36px;
+}
+
+.rows {
+  overflow: hidden auto;
+  overscroll-behavior: contain;
 }
 
 li {

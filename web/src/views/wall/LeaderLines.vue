@@ -11,16 +11,20 @@ const props = defineProps<{
   axis: DepthAxis | null;
   width: number;
   height: number;
+  rowHeight: number;
+  /** How far the rows are scrolled, px. */
+  scrolled: number;
   selected: string | null;
   pointer: Pointer;
 }>();
 
 const leaders = computed(() => {
-  const { axis, layers, height, width } = props;
+  const { axis, layers, height, width, rowHeight, scrolled } = props;
   if (!axis) return [];
-  const rowHeight = height / Math.max(layers.length, 1);
-  return layers.map(({ id, depth }, i) => {
-    const rowY = (i + 0.5) * rowHeight;
+  return layers.flatMap(({ id, depth }, i) => {
+    const rowY = (i + 0.5) * rowHeight - scrolled;
+    // Rows that are scrolled away lead nowhere.
+    if (rowY < 0 || rowY > height) return [];
     const upward = axis.y(depth) < rowY;
     const lane = upward ? i : layers.length - 1 - i;
     return { id, path: leaderLine(rowY, depth, axis, width, lane, layers.length) };

@@ -3,11 +3,10 @@ import { computed, ref, useId, useTemplateRef, watch } from 'vue';
 import {
   conductivityAt,
   formatText,
-  freeLayerId,
+  insertions,
   messageText,
   parseQuickLine,
   permeance,
-  placeFor,
   placementProblem,
   vaporClass,
   type Command,
@@ -19,17 +18,24 @@ import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 
+type Insert = Extract<Command, { type: 'insertLayer' }>;
+
 interface Option {
+  suggestion: Suggestion;
   label: string;
   about: string;
   /** What of the line it does not use. */
   unused: string[];
   /** Why Enter alone does not do it. */
   refused: string | null;
-  command: Extract<Command, { type: 'insertLayer' }>;
 }
 
-const emit = defineEmits<{ insert: [name: string, commands: Command[]]; shelf: []; frame: [] }>();
+const emit = defineEmits<{
+  insert: [name: string, commands: Command[]];
+  undo: [];
+  shelf: [];
+  frame: [];
+}>();
 const project = useProject();
 const wall = useWall();
 const bench = useBench();
@@ -60,17 +66,27 @@ watch(text, () => {
   told.value = '';
 });
 
-function optionOf({ layer, label, unused, refused }: Suggestion): Option {
-  const layers = wall.document!.layers;
-  const whole = { ...layer, id: freeLayerId(layers) };
-  const index = placeFor(layers, whole, wall.material);
+/** Where the layers of a reading go. @param nextTo right outside this layer, whatever the line says */
+function placed({ layers, place }: Suggestion, nextTo: string | null = null) {
+  return insertions(wall.document!.layers, layers, place, wall.material, project.search, nextTo);
+}
+
+function optionOf(suggestion: Suggestion): Option {
+  const at = placed(suggestion);
+  const refused = suggestion.refused && messageText(suggestion.refused, project.units);
   return {
-    label: messageText(label, project.units),
-    about: `${placeText(index, layers.length)} · ${figuresOf(whole)}`,
-    unused,
-    refused: refused && messageText(refused, project.units),
-    command: { type: 'insertLayer', index, layer: whole },
+    suggestion,
+    label: messageText(suggestion.label, project.units),
+    about: 'commands' in at ? aboutOf(at.commands) : '',
+    unused: suggestion.unused,
+    refused: refused ?? ('problem' in at ? at.problem : null),
   };
+}
+
+function aboutOf(commands: Insert[]): string {
+  if (commands.length > 1) return `${commands.length} layers`;
+  const [{ index, layer }] = commands as [Insert];
+  return `${placeText(index, wall.document!.layers.length)} · ${figuresOf(layer)}`;
 }
 
 function placeText(index: number, count: number): string {
@@ -98,18 +114,29 @@ function figuresOf(layer: Layer): string {
   return `${resistance} · ${perms}, ${vapor === 'open' ? 'vapor-open' : `class ${vapor}`}`;
 }
 
-function insert(option: Option): void {
-  const layers = wall.document!.layers;
-  const { index, layer } = option.command;
-  const reason = placementProblem(layers.toSpliced(index, 0, layer), index, wall.material);
-  text.value = '';
-  open.value = false;
+/** @param nextTo the layer right outside of which it goes, or null for where the line or custom puts it */
+function insert({ suggestion, label }: Option, nextTo: string | null = null): void {
+  let at = placed(suggestion, nextTo);
+  // Insisted on, although the place that the line names is not there.
+  if ('problem' in at) at = placed({ ...suggestion, place: null });
+  const { commands } = at as { commands: Insert[] };
+  const layers = commands.reduce<Layer[]>(
+    (whole, { index, layer }) => whole.toSpliced(index, 0, layer),
+    [...wall.document!.layers],
+  );
+  const reason = commands
+    .map(({ layer }) => placementProblem(layers, layers.indexOf(layer), wall.material))
+    .find(Boolean);
   if (reason) {
+    // What was typed stays, to be changed.
+    told.value = `Not inserted: ${reason}`;
     notices.wrong('Not inserted', reason);
     return;
   }
-  emit('insert', `Insert ${option.label}`, [option.command]);
-  bench.selected = layer.id;
+  text.value = '';
+  open.value = false;
+  emit('insert', `Insert ${label}`, commands);
+  bench.selected = commands.at(-1)!.layer.id;
 }
 
 function step(by: 1 | -1): void {
@@ -117,12 +144,36 @@ function step(by: 1 | -1): void {
   if (count > 0) active.value = (active.value + by + count) % count;
 }
 
-/** @param insisted with Ctrl a reading is done in spite of what it leaves out */
-function enter(insisted: boolean): void {
+/**
+ * Enter takes the reading; with Ctrl in spite of what it leaves out, with Shift right outside the selected layer.
+ */
+function enter({ ctrlKey, metaKey, shiftKey }: KeyboardEvent): void {
   const option = options.value[active.value];
   if (!option) return;
-  if (option.refused && !insisted) told.value = `Not inserted: ${option.refused}.`;
-  else insert(option);
+  if (option.refused && !ctrlKey && !metaKey) told.value = `Not inserted: ${option.refused}.`;
+  else if (shiftKey && !bench.selected)
+    told.value = 'Not inserted: no layer is selected to put it next to.';
+  else insert(option, shiftKey ? bench.selected : null);
+}
+
+/** In the empty line Ctrl+Z is the wall's; in a line with something in it, the field's own. */
+function undo(event: KeyboardEvent): void {
+  if (text.value !== '' || event.shiftKey) return;
+  event.preventDefault();
+  emit('undo');
+}
+
+/** Lines of a pasted list are layers: a field of one line would run them together. */
+function paste(event: ClipboardEvent): void {
+  const pasted = event.clipboardData?.getData('text/plain') ?? '';
+  if (!/[\n\t]/.test(pasted.trim())) return;
+  event.preventDefault();
+  const line = pasted
+    .trim()
+    .replace(/\s*\n\s*/g, ' + ')
+    .replace(/\t+/g, ' ');
+  const { selectionStart, selectionEnd } = input.value!;
+  text.value = `${text.value.slice(0, selectionStart ?? 0)}${line}${text.value.slice(selectionEnd ?? 0)}`;
 }
 
 function leave(): void {
@@ -154,7 +205,10 @@ defineExpose({ focus: () => input.value?.focus() });
         @blur="open = false"
         @keydown.down.prevent="step(1)"
         @keydown.up.prevent="step(-1)"
-        @keydown.enter.prevent="enter($event.ctrlKey || $event.metaKey)"
+        @keydown.enter.prevent="enter"
+        @keydown.ctrl.z="undo"
+        @keydown.meta.z="undo"
+        @paste="paste"
         @keydown.esc.prevent="leave"
       />
       <ul
@@ -167,7 +221,7 @@ defineExpose({ focus: () => input.value?.focus() });
         <li
           v-for="(option, i) in options"
           :id="`${id}-option-${i}`"
-          :key="option.label"
+          :key="`${i} ${option.label}`"
           role="option"
           class="option"
           :class="{ active: i === active }"
@@ -191,7 +245,7 @@ defineExpose({ focus: () => input.value?.focus() });
           {{ parsed.problem }}
         </li>
       </ul>
-      <p v-if="told" class="hidden-label" role="alert">{{ told }}</p>
+      <p v-if="told" class="told small" role="alert">{{ told }}</p>
     </div>
     <button class="action" type="button" @click="emit('frame')">Frame</button>
     <button class="action" type="button" @click="emit('shelf')">Shelf</button>
@@ -252,6 +306,17 @@ input::placeholder {
 
 .option.active {
   background: var(--marker);
+}
+
+.told {
+  position: absolute;
+  z-index: 6;
+  top: 4px;
+  right: 4px;
+  padding: 8px 10px;
+  background: var(--sheet);
+  color: var(--fail);
+  font-weight: 600;
 }
 
 .unused s {

@@ -29,6 +29,7 @@ const options = computed(() => props.paths.map((value) => ({ value, label: SHORT
 }
 
 .paths :deep(button) {
+  min-height: 28px;
   padding: 0 6px;
   border-bottom: 1px solid var(--line);
 }
@@ -36,6 +37,12 @@ const options = computed(() => props.paths.map((value) => ({ value, label: SHORT
 .paths :deep(button[aria-pressed='true']) {
   background: var(--marker);
   border-bottom: 2px solid var(--ink);
+}
+
+@media (pointer: coarse) {
+  .paths :deep(button) {
+    min-height: 44px;
+  }
 }
 
 @media (max-width: 1000px) {

@@ -1,30 +1,30 @@
 <script setup lang="ts">
-import { computed } from 'vue';
-import { besideJudgment, messageText, type Command } from '@eldrun/core';
-import { useJudgment } from '../../stores/judgment.ts';
-import { useProject } from '../../stores/project.ts';
+import { computed, nextTick, ref } from 'vue';
+import type { Command, Status } from '@eldrun/core';
+import StatusMark from '../../parts/StatusMark.vue';
 import { useWall } from '../../stores/wall.ts';
-import { fixLines } from './fix-lines.ts';
+import { useVerdictLines } from './verdict-rows.ts';
 import VerdictRow from './VerdictRow.vue';
 
+/** The verdicts in one-line rows, worst first; those that pass are folded. */
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
-const project = useProject();
 const wall = useWall();
-const judging = useJudgment();
+const lines = useVerdictLines();
+const passesShown = ref(false);
 
-/** In words; what the simulation outranks is a note. */
-const rows = computed(() => {
-  const { units } = project;
-  const { verdicts, judged } = wall;
-  const shown = judging.judgment ? besideJudgment(verdicts, judging.judgment) : verdicts;
-  return shown.map(({ id, status, title, reason, fixes }) => ({
-    id,
-    status,
-    title: messageText(title, units),
-    reason: messageText(reason, units),
-    fixes: judged ? fixLines(fixes, judged, units) : [],
-  }));
-});
+const open = computed(() => lines.value.filter(({ status }) => status !== 'pass'));
+const passes = computed(() => lines.value.filter(({ status }) => status === 'pass'));
+
+/** Brings the first verdict of a kind into sight, and the focus to it. */
+async function jump(status: Status): Promise<void> {
+  if (status === 'pass') passesShown.value = true;
+  await nextTick();
+  const row = document.querySelector<HTMLElement>(`[data-status="${status}"] .head`);
+  row?.scrollIntoView({ block: 'nearest' });
+  row?.focus();
+}
+
+defineExpose({ jump });
 </script>
 
 <template>
@@ -33,11 +33,26 @@ const rows = computed(() => {
     <fieldset :disabled="wall.judging">
       <ol>
         <VerdictRow
-          v-for="row in rows"
-          :key="row.id"
-          v-bind="row"
+          v-for="line in open"
+          :key="line.id"
+          v-bind="line"
           @run="(name, commands) => emit('run', name, commands)"
         />
+        <li v-if="passes.length > 0" class="passes">
+          <button
+            type="button"
+            class="plain fold"
+            :aria-expanded="passesShown"
+            @click="passesShown = !passesShown"
+          >
+            <StatusMark status="pass" />
+            {{ passes.length }} {{ passes.length === 1 ? 'check passes' : 'checks pass' }}
+            <span class="soft">{{ passesShown ? 'fold' : 'show' }}</span>
+          </button>
+        </li>
+      </ol>
+      <ol v-show="passesShown" aria-label="Checks that pass">
+        <VerdictRow v-for="line in passes" :key="line.id" v-bind="line" />
       </ol>
     </fieldset>
   </section>
@@ -49,5 +64,18 @@ fieldset {
   margin: 0;
   padding: 0;
   border: 0;
+}
+
+.fold {
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  width: 100%;
+  min-height: var(--row);
+  font-weight: 600;
+}
+
+.fold:hover {
+  background: var(--sheet);
 }
 </style>

@@ -3,7 +3,7 @@ import Menu from 'primevue/menu';
 import Select from 'primevue/select';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { mainMember, formatText, standaloneWall } from '@eldrun/core';
+import { lower, mainMember, standaloneWall } from '@eldrun/core';
 import { svgFile, wallSection } from '@eldrun/drawing';
 import { layerTitle, momentName, type Moment } from '../../labels.ts';
 import { useDroppedFile } from '../../dropped-file.ts';
@@ -16,7 +16,12 @@ import { useWall } from '../../stores/wall.ts';
 import { download, downloadText, fileName } from '../../wall-files.ts';
 import { useWallActions } from './wall-actions.ts';
 
-const emit = defineEmits<{ keys: []; history: []; bin: [] }>();
+const emit = defineEmits<{
+  keys: [];
+  history: [];
+  bin: [];
+  travel: [direction: 'undo' | 'redo'];
+}>();
 const route = useRoute();
 const router = useRouter();
 const project = useProject();
@@ -127,38 +132,41 @@ const items = computed(() => [
     ],
   },
 ]);
-
-const mean = computed(() =>
-  bench.conditions
-    ? `${formatText('temperature', bench.conditions.outdoorTemperature, project.units)} outdoors`
-    : '',
-);
 </script>
 
 <template>
+  <Teleport to="#wall-name">
+    <button
+      class="plain name"
+      type="button"
+      aria-haspopup="menu"
+      :aria-label="`${wall.document?.name ?? ''}: walls`"
+      @click="menu?.toggle($event)"
+    >
+      <strong>{{ wall.document?.name }}</strong>
+      <span aria-hidden="true">▾</span>
+    </button>
+  </Teleport>
   <Teleport to="#top-tools">
     <button
-      class="action quiet"
+      class="action quiet step"
       type="button"
       :disabled="wall.past.length === 0"
       :title="wall.past.at(-1)?.name"
-      @click="wall.undo()"
+      @click="emit('travel', 'undo')"
     >
-      Undo
+      Undo<template v-if="wall.past.length > 0">: {{ lower(wall.past.at(-1)!.name) }}</template>
     </button>
     <button
       class="action quiet"
       type="button"
       :disabled="wall.future.length === 0"
       :title="wall.future.at(-1)?.name"
-      @click="wall.redo()"
+      @click="emit('travel', 'redo')"
     >
       Redo
     </button>
-    <button class="action quiet" type="button" aria-haspopup="menu" @click="menu?.toggle($event)">
-      Walls
-    </button>
-    <span class="small soft outdoors">{{ mean }}</span>
+    <button class="action quiet" type="button" @click="emit('bin')">Bin</button>
     <Select
       v-model="bench.moment"
       :options="MOMENTS"
@@ -187,13 +195,31 @@ const mean = computed(() =>
 </template>
 
 <style scoped>
-.outdoors {
+.name {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-width: 0;
+  min-height: 44px;
+}
+
+.name:hover {
+  background: var(--marker);
+}
+
+.name strong,
+.step {
+  overflow: hidden;
+  text-overflow: ellipsis;
   white-space: nowrap;
 }
 
-@media (max-width: 900px) {
-  .outdoors {
-    display: none;
-  }
+.name > span {
+  flex: none;
+  font-size: var(--text-12);
+}
+
+.step {
+  max-width: 190px;
 }
 </style>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { useElementSize, useEventListener } from '@vueuse/core';
+import { useElementSize, useEventListener, useMediaQuery, useWindowSize } from '@vueuse/core';
 import {
   computed,
   defineAsyncComponent,
@@ -12,7 +12,7 @@ import {
 import { useRoute, useRouter } from 'vue-router';
 import { mainMember, InputError, type Command } from '@eldrun/core';
 import { ApiProblem } from '../../api.ts';
-import { depthAxis } from '../../drawing/axis.ts';
+import { depthAxis, fullHeight } from '../../drawing/axis.ts';
 import { useNotices } from '../../notices.ts';
 import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
@@ -28,12 +28,13 @@ import { useBenchKeys } from './bench-keys.ts';
 import { useBenchLink } from './bench-link.ts';
 import { BUILD_UP } from './build-up/lens.ts';
 import type { WallFrame } from './frame.ts';
-import JudgmentLine from './JudgmentLine.vue';
+import JudgmentStrip from './JudgmentStrip.vue';
 import LayerCallouts from './LayerCallouts.vue';
 import type { Lens, LensPart as Part } from './lens.ts';
 import LensPart from './LensPart.vue';
 import { LENSES } from './lenses.ts';
 import OwnBrief from './OwnBrief.vue';
+import { usePrinting } from './paper/printing.ts';
 import QuickLine from './QuickLine.vue';
 import Readings from './Readings.vue';
 import SectionDrawing from './SectionDrawing.vue';
@@ -72,16 +73,38 @@ const shelfShown = ref(false);
 const historyShown = ref(false);
 const sureShown = ref(false);
 const binShown = ref(false);
+const verdicts = useTemplateRef<InstanceType<typeof VerdictList>>('verdicts');
 const quickLine = useTemplateRef<{ focus: () => void }>('quickLine');
 const sectionBox = useTemplateRef<HTMLElement>('sectionBox');
 const { width } = useElementSize(sectionBox);
 
-/** Height of a callout row at the least: a comfortable touch target, px. */
-const ROW = 44;
-const MIN_HEIGHT = 392;
+const coarse = useMediaQuery('(pointer: coarse)');
+const narrow = useMediaQuery('(max-width: 1000px)');
+const { height: windowHeight } = useWindowSize();
+
+/** Height of a callout row at the least, px: two lines of text, four on a narrow page, or a comfortable touch target. */
+const row = computed(() => (narrow.value ? 56 : coarse.value ? 44 : 34));
+
+/** What stands above and below the drawing on the first screen, five verdicts among it, px. */
+const AROUND = 482;
+
+/** The drawing is no lower and no higher than this where its layers leave the choice, px. */
+const LOWEST = 300;
+const HIGHEST = 520;
+
+/** With more layers than this the rows scroll in themselves. */
+const MOST_ROWS = 12;
 
 const rows = computed(() => wall.document?.layers.length ?? 0);
-const height = computed(() => Math.max(MIN_HEIGHT, rows.value * ROW + 8));
+const height = computed(() => {
+  const { assessment } = wall;
+  const { spacing = 0 } = (assessment && mainMember(assessment.wall)?.shape) ?? {};
+  const most = assessment
+    ? fullHeight(assessment.quantities.thickness, spacing, width.value)
+    : HIGHEST;
+  const room = Math.min(HIGHEST, most, Math.max(LOWEST, windowHeight.value - AROUND));
+  return Math.max(room, Math.min(rows.value, MOST_ROWS) * row.value + 8);
+});
 const axis = computed(() => {
   const { assessment } = wall;
   if (!assessment || width.value < 10) return null;
@@ -210,7 +233,11 @@ watch(
 );
 useEventListener(window, 'pagehide', wall.keepSteps);
 useBenchLink(state);
-useBenchKeys({
+const { printed, print } = usePrinting(
+  async () => (await import('./paper/PrintedWall.vue')).default,
+);
+
+const travel = useBenchKeys({
   run,
   focusQuickLine: () => quickLine.value?.focus(),
   showKeys: () => (keysShown.value = true),
@@ -235,65 +262,80 @@ void open();
     <button class="action" type="button" @click="open">Try again</button>
   </div>
   <div v-else-if="wall.document" class="bench">
-    <WallTools @keys="keysShown = true" @history="historyShown = true" @bin="binShown = true" />
-    <h1 class="hidden-label">{{ wall.document.name }}</h1>
-    <QuickLine
-      ref="quickLine"
-      class="quick"
-      @insert="run"
-      @shelf="shelfShown = true"
-      @frame="bench.framing = true"
+    <WallTools
+      @keys="keysShown = true"
+      @history="historyShown = true"
+      @bin="binShown = true"
+      @travel="travel"
     />
-    <OwnBrief @run="run" />
-    <BaselineStrip />
-    <p v-if="wall.problem" class="problem" role="alert">
-      This wall cannot be computed: {{ wall.problem }}
-    </p>
-    <section class="drawing" aria-label="The wall, layer by layer">
-      <LayerCallouts class="callouts" :axis="axis" :height="height" @run="run" />
-      <div ref="sectionBox" class="section">
-        <template v-if="frame">
-          <LensPart :part="lens.under" :frame="frame" />
-          <SectionDrawing
-            :wall="frame.assessment.wall"
-            :axis="frame.axis"
-            :width="width"
-            :units="project.units"
-            :conditions="bench.conditions"
-            :bare="lens.bare?.() ?? false"
-            :room="lens.room ?? {}"
-          >
-            <LensPart :part="lens.marks" :frame="frame" />
-            <BaselineMarks
-              v-if="baseline.assessment"
-              :axis="frame.axis"
-              :width="width"
-              :assessment="baseline.assessment"
-              :name="baseline.name"
-              :units="project.units"
-            />
-          </SectionDrawing>
-          <SectionOverlay
-            :frame="frame"
-            :selected="bench.selected"
-            :overlay="lens.overlay"
-            @select="select"
-            @edit="edit"
-          />
-          <LensPart :part="lens.tools" :frame="frame" />
-        </template>
-        <p v-else-if="rows === 0" class="soft hint">
-          Nothing here yet. Type the first layer above, such as <strong>1/2 gypsum board</strong>,
-          and press Enter.
+    <h1 class="hidden-label">{{ wall.document.name }}</h1>
+    <div class="desk">
+      <div class="typed">
+        <QuickLine
+          ref="quickLine"
+          @insert="run"
+          @undo="travel('undo')"
+          @shelf="shelfShown = true"
+          @frame="bench.framing = true"
+        />
+        <OwnBrief @run="run" />
+        <BaselineStrip />
+        <p v-if="wall.problem" class="problem" role="alert">
+          This wall cannot be computed: {{ wall.problem }}
         </p>
       </div>
-      <LensPart v-if="frame" class="traces" :part="traces" :frame="frame" />
-    </section>
+      <section class="drawing" aria-label="The wall, layer by layer">
+        <LayerCallouts class="callouts" :axis="axis" :height="height" :row="row" @run="run" />
+        <div ref="sectionBox" class="section">
+          <template v-if="frame">
+            <LensPart :part="lens.under" :frame="frame" />
+            <SectionDrawing
+              :wall="frame.assessment.wall"
+              :axis="frame.axis"
+              :width="width"
+              :units="project.units"
+              :conditions="bench.conditions"
+              :bare="lens.bare?.() ?? false"
+              :room="lens.room ?? {}"
+            >
+              <LensPart :part="lens.marks" :frame="frame" />
+              <BaselineMarks
+                v-if="baseline.assessment"
+                :axis="frame.axis"
+                :width="width"
+                :assessment="baseline.assessment"
+                :name="baseline.name"
+                :units="project.units"
+              />
+            </SectionDrawing>
+            <SectionOverlay
+              :frame="frame"
+              :selected="bench.selected"
+              :overlay="lens.overlay"
+              @select="select"
+              @edit="edit"
+            />
+          </template>
+          <p v-else-if="rows === 0" class="soft hint">
+            Nothing here yet. Type the first layer above, such as <strong>1/2 gypsum board</strong>,
+            and press Enter.
+          </p>
+        </div>
+        <LensPart v-if="frame" class="traces" :part="traces" :frame="frame" />
+      </section>
+    </div>
+    <LensPart v-if="frame" :part="lens.tools" :frame="frame" />
     <Readings class="readings" />
-    <JudgmentLine @run="run" @sure="sureShown = true" />
+    <JudgmentStrip
+      @run="run"
+      @sure="sureShown = true"
+      @print="print"
+      @jump="(status) => verdicts?.jump(status)"
+    />
     <LensPart v-if="frame" :part="lens.panel" :frame="frame" />
     <RunVerdicts v-if="looking.name !== 'years' && simulation.fresh" @run="run" />
-    <VerdictList @run="run" />
+    <VerdictList ref="verdicts" @run="run" />
+    <Teleport v-if="printed && frame" to="body"><component :is="printed" /></Teleport>
     <LayerPanel v-if="bench.editing" @run="run" />
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />
     <MaterialShelf v-if="shelfShown" v-model:visible="shelfShown" @run="run" />
@@ -313,13 +355,40 @@ void open();
 <style scoped>
 .bench {
   display: grid;
-  gap: 12px;
+  gap: 8px;
+}
+
+.bench > :deep(*) {
+  min-width: 0;
+}
+
+/* The traces reach up beside the quick line: what explains them stands above them, and all depths line up. */
+.desk {
+  display: grid;
+  grid-template: auto auto / 340px minmax(0, 1fr) 240px;
+  gap: 8px 0;
+}
+
+.typed {
+  grid-column: 1 / 3;
+  display: grid;
+  gap: 8px;
+  align-content: start;
 }
 
 .drawing {
-  display: grid;
-  grid-template-columns: 300px minmax(0, 1fr) 240px;
-  align-items: start;
+  display: contents;
+}
+
+.callouts,
+.section {
+  grid-row: 2;
+  align-self: end;
+}
+
+.traces {
+  grid-area: 1 / 3 / 3 / 4;
+  align-self: end;
 }
 
 .section {
@@ -344,14 +413,34 @@ void open();
 }
 
 @media (max-width: 1000px) {
-  .drawing {
-    grid-template-columns: 230px minmax(0, 1fr) 170px;
+  .desk {
+    grid-template-columns: 286px minmax(0, 1fr) 150px;
+  }
+
+  .typed {
+    grid-column: 1 / -1;
+  }
+
+  .callouts,
+  .section {
+    align-self: start;
+  }
+
+  .traces {
+    grid-area: 2 / 3;
+    align-self: start;
   }
 }
 
 @media (max-width: 700px) {
-  .drawing {
+  .desk {
     grid-template-columns: minmax(0, 1fr);
+  }
+
+  .callouts,
+  .section,
+  .traces {
+    grid-area: auto;
   }
 }
 </style>

@@ -44,8 +44,12 @@ export const KEYS: readonly [string, string][] = [
   ['?', 'these keys'],
 ];
 
-/** The bench by keyboard. Keys typed into a field stay there. */
-export function useBenchKeys(keys: BenchKeys): void {
+/**
+ * The bench by keyboard. Keys typed into a field stay there.
+ *
+ * @returns undoes or does again the last step, and says which
+ */
+export function useBenchKeys(keys: BenchKeys): (direction: 'undo' | 'redo') => void {
   const baseline = useBaseline();
   const bench = useBench();
   const wall = useWall();
@@ -179,6 +183,7 @@ export function useBenchKeys(keys: BenchKeys): void {
     event.preventDefault();
     action();
   });
+  return travel;
 }
 
 /** How far two thicknesses may lie apart and still be the same size, m. */
