@@ -59,6 +59,14 @@ export async function saved(page: Page): Promise<void> {
   await expect(page.locator('[data-state="saved"]')).toBeVisible();
 }
 
+/** A verdict with all that stands behind it and all of its fixes. */
+export async function opened(page: Page, id: string): Promise<Locator> {
+  const row = verdict(page, id);
+  const head = row.locator('.head');
+  if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+  return row;
+}
+
 /** The demo wall of that name in the demo project of that name. */
 export async function openDemoWall(page: Page, project: string, wall: string): Promise<void> {
   await page.goto('/');

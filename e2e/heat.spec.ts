@@ -1,5 +1,13 @@
 import { expect, test, type Page } from '@playwright/test';
-import { openCopyOfDemoWall, openDialog, reading, readingText, rows, verdict } from './bench.ts';
+import {
+  openCopyOfDemoWall,
+  openDialog,
+  opened,
+  reading,
+  readingText,
+  rows,
+  verdict,
+} from './bench.ts';
 
 const spot = (page: Page, face: string, which: 'coldest' | 'warmest') =>
   page.locator(`[data-face="${face}"] [data-spot="${which}"]`);
@@ -30,7 +38,7 @@ test('steel studs with fill alone: what is lost, its fix, and the stripe on the 
   );
   await expect(lossBar(page).locator('[data-published]')).toContainText('codes’ table');
   await expect(verdict(page, 'steel-frame')).toHaveAttribute('data-status', 'fail');
-  await expect(verdict(page, 'ghosting')).toBeVisible();
+  await expect(verdict(page, 'ghosting')).toBeAttached();
   const bare = await effectiveR(page);
   expect(bare).toBeLessThan(10);
 
@@ -55,7 +63,7 @@ test('steel studs with fill alone: what is lost, its fix, and the stripe on the 
   await page.getByRole('button', { name: 'Close' }).click();
 
   // Outside insulation by the fix, until the target is met.
-  await verdict(page, 'effective-r')
+  await (await opened(page, 'effective-r'))
     .getByRole('button', { name: /mineral wool board/ })
     .click();
   await expect(verdict(page, 'effective-r')).toHaveAttribute('data-status', 'pass');
@@ -88,7 +96,7 @@ test('any point is read, by keyboard too; the air is set by hand and given back'
   await page.getByRole('button', { name: 'Back to January' }).click();
   await expect.poll(() => degrees(page, 'Indoor face', 'coldest')).toBe(before);
 
-  await page.getByRole('button', { name: 'Section' }).click();
+  await page.getByRole('button', { name: 'Section', exact: true }).click();
   await expect(page.getByText('January, solved section')).toBeVisible();
   await expect(page).toHaveURL(/path=section/);
   await page.getByRole('button', { name: 'Table' }).click();

@@ -85,7 +85,7 @@ test('a baseline is laid over while b is held, or by choice until it is taken of
   await expect(page.locator('[data-reading="Thickness"]')).not.toContainText('was');
 
   // Another wall of the project, until it is taken off.
-  await page.getByRole('button', { name: 'Walls', exact: true }).click();
+  await page.getByRole('button', { name: /: walls$/ }).click();
   await page.getByRole('menuitem', { name: 'Lay a baseline over' }).click();
   await expect(page.locator('[data-baseline]')).toBeVisible();
   await page.getByRole('combobox', { name: 'Baseline laid over' }).click();
@@ -99,7 +99,7 @@ test('a baseline is laid over while b is held, or by choice until it is taken of
   await saved(page);
   const now = await readingText(page, 'Thickness');
   const states = async (): Promise<void> => {
-    await page.getByRole('button', { name: 'Walls', exact: true }).click();
+    await page.getByRole('button', { name: /: walls$/ }).click();
     await page.getByRole('menuitem', { name: 'Saved states…' }).click();
   };
   await states();
@@ -118,7 +118,7 @@ test('a baseline is laid over while b is held, or by choice until it is taken of
 test('a fix is shown before it is done', async ({ page }) => {
   await openDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');
   await expect(verdict(page, 'steel-frame')).toHaveAttribute('data-status', 'fail');
-  const fix = verdict(page, 'effective-r').getByRole('button').first();
+  const fix = verdict(page, 'effective-r').getByRole('button').last();
   const before = await reading(page, 'Thickness').innerText();
   await fix.hover();
   await expect(page.locator('[data-reading="Thickness"]')).toContainText('→');

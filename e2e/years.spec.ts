@@ -65,7 +65,7 @@ test('two years, with and without the gap: read, scrub, stop, export', async ({ 
   const last = await dampest.textContent();
   await scrub.focus();
   await page.keyboard.press('Home');
-  await expect(page.getByText('day 1, 1 October')).toBeVisible();
+  await expect(page.getByText('1 October, day 1')).toBeVisible();
   await expect(dampest).not.toHaveText(last!);
 
   // The series as a table for a spreadsheet, and the simulation file.

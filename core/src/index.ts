@@ -287,8 +287,11 @@ export {
 export { strategyOf, swapStrategy } from './strategies/index.ts';
 export {
   AIR_PERMEABILITY,
+  BTU,
+  BTU_INCH_CONDUCTIVITY,
   FAHRENHEIT_DEGREE,
   fixed,
+  FOOT,
   format,
   type Formatted,
   formatText,
@@ -308,6 +311,7 @@ export {
   parseShare,
   parseTemperature,
   PERM,
+  POUND,
   type Quantity,
   R_VALUE,
   say,

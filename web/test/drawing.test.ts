@@ -28,6 +28,15 @@ const drawn = (file: WallFile, width = 600, height = 380) => {
   };
 };
 
+test('a thicker wall that is laid over fits, from the same inner face', () => {
+  const plain = depthAxis(0.2, 0.4, 600, 380);
+  const both = depthAxis(0.2, 0.4, 600, 380, undefined, 0.35);
+  expect(both.y(0.35)).toBeGreaterThanOrEqual(0);
+  expect(both.y(0)).toBeLessThanOrEqual(380);
+  expect(both.depthAt(both.y(0.1))).toBeCloseTo(0.1, 9);
+  expect(depthAxis(0.2, 0.4, 600, 380, undefined, 0.1).scale).toBe(plain.scale);
+});
+
 test('the depth axis has room for the whole wall and at least one spacing', () => {
   DEMO_PROJECTS.forEach((project, p) =>
     project.walls.forEach((_, w) => {

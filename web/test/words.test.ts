@@ -2,7 +2,6 @@ import { describe, expect, test } from '@jest/globals';
 import {
   applyCommands,
   assess,
-  profileOf,
   verdictsOf,
   withBrief,
   type Assessment,
@@ -19,17 +18,16 @@ const optionB = withBrief(walls[1]!, brief);
 /** The second line of each row, indoors first. */
 function lines(file: WallFile, units: UnitSystem = 'imperial'): string[] {
   const assessment = assess(file);
-  const profile = profileOf(assessment.wall, 'cavity', assessment.wall.months[0]!);
-  return file.layers.map((_, i) => layerFigures(assessment, i, profile, units));
+  return file.layers.map((_, i) => layerFigures(assessment, i, units));
 }
 
 describe('what a layer is worth, in its row', () => {
   test('R and permeance; between and in the wood; membranes by permeance alone; what does not count', () => {
     const [gypsum, membrane, studs, , , board, gap, cladding] = lines(optionB);
-    expect(gypsum).toMatch(/^R 0\.5 · \d+ perms$/);
-    expect(membrane).toMatch(/^[\d.]+ perms?$/);
+    expect(gypsum).toMatch(/^R 0\.5 · \d+ perms dry$/);
+    expect(membrane).toMatch(/^[\d.]+ perms? dry$/);
     expect(studs).toMatch(/^R [\d.]+ between · R 6\.6 wood$/);
-    expect(board).toMatch(/^R [\d.]+ · \d+ perms$/);
+    expect(board).toMatch(/^R [\d.]+ · \d+ perms dry$/);
     expect(gap).toBe('drains and vents, not counted');
     expect(cladding).toBe('not counted outside the gap');
   });
@@ -41,11 +39,11 @@ describe('what a layer is worth, in its row', () => {
     expect(lines(foam)[5]).toMatch(/^R [\d.]+ cold \([\d.]+ at 75 °F\)/);
     const steel = withBrief(DEMO_PROJECTS[2]!.walls[0]!, DEMO_PROJECTS[2]!.brief);
     expect(lines(steel)[1]).toMatch(/steel$/);
-    expect(lines(optionB, 'metric')[0]).toMatch(/^R 0\.\d\d · [\d.]+ m s_d$/);
+    expect(lines(optionB, 'metric')[0]).toMatch(/^R 0\.\d\d · [\d.]+ m s_d dry$/);
   });
 
   test('a layer that is not there has no line', () => {
-    expect(layerFigures(assess(optionB), 99, null, 'imperial')).toBe('');
+    expect(layerFigures(assess(optionB), 99, 'imperial')).toBe('');
   });
 });
 

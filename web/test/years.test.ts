@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import type { Course, DepthField } from '@eldrun/core';
 import { depthAxis } from '../src/drawing/axis.ts';
+import { dateText, monthTicks } from '../src/drawing/dates.ts';
 import { barOption, lineOption } from '../src/drawing/run-chart.ts';
 import {
   courseCsv,
@@ -142,7 +143,7 @@ test('a day’s state as lines beside the wall: humidity from 0 to 1, temperatur
 test('lines of two runs, the limit marked once; bars stand on one another', () => {
   const option = lineOption(
     [{ name: 'index', runs: [[[0, 1]], [[0, 2]]] }],
-    730,
+    { start: 6552, days: 730, least: [0, 24] },
     ' %',
     'gap closed',
     3,
@@ -150,6 +151,26 @@ test('lines of two runs, the limit marked once; bars stand on one another', () =
   expect(option.series.map(({ name }) => name)).toEqual(['index', 'index, gap closed']);
   expect(option.series.filter((one) => 'markLine' in one)).toHaveLength(1);
   expect(option.xAxis.max).toBe(730);
+  // Noise does not fill the chart.
+  expect(option.yAxis.max!({ max: 2 })).toBe(24);
+  expect(option.yAxis.max!({ max: 31.2 })).toBe(32);
+  const nothing = lineOption([{ name: 'index', runs: [[[0, 0]]] }], { start: 0, days: 30 }, '', '');
+  expect(nothing.series[0]).toMatchObject({ name: 'index, 0 throughout', data: [] });
   const bars = barOption([{ name: 'rain', values: [1, 2], color: '#fff' }], ['Oct', 'Nov'], '');
   expect(bars.series[0]).toMatchObject({ type: 'bar', stack: 'water', data: [1, 2] });
+});
+
+test('the time of a run is told in dates: months of a short one, seasons of a long one', () => {
+  const october = 273 * 24;
+  expect(
+    monthTicks(october, 730)
+      .map(({ label }) => label)
+      .join(' '),
+  ).toBe('Oct Jan Apr Jul Oct Jan Apr Jul Oct');
+  expect(monthTicks(october, 90)).toEqual([
+    { day: 0, label: 'Oct' },
+    { day: 31, label: 'Nov' },
+    { day: 61, label: 'Dec' },
+  ]);
+  expect(dateText(october + 24 * 100)).toBe('9 January');
 });

@@ -41,6 +41,8 @@ export type Quantity =
   | 'openingPerLength'
   | 'hours'
   | 'elevation'
+  | 'windSpeed'
+  | 'rain'
   | 'number';
 
 /** A number as text and its unit, apart so that the unit can be set smaller. */
@@ -140,6 +142,15 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
   elevation: {
     imperial: { unit: 'ft', convert: (m) => m / FOOT, digits: 0 },
     metric: { unit: 'm', convert: same, digits: 0 },
+  },
+  windSpeed: {
+    imperial: { unit: 'mph', convert: (v) => (v * 3600) / (5280 * FOOT), digits: 1 },
+    metric: { unit: 'm/s', convert: same, digits: 1 },
+  },
+  /** kg/m² of a month. */
+  rain: {
+    imperial: { unit: 'in.', convert: (mm) => mm / 1000 / INCH, digits: 1 },
+    metric: { unit: 'mm', convert: same, digits: 0 },
   },
   number: both('', same, 3),
 };

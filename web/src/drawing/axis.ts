@@ -25,6 +25,7 @@ const SPACING_SHOWN = 1.04;
  * @param width of the section, px
  * @param height of the drawing, px
  * @param room left above and below the wall at the least, px
+ * @param laidOver thickness of a wall that is laid over it from the same inner face, m: both fit
  */
 export function depthAxis(
   thickness: number,
@@ -32,16 +33,18 @@ export function depthAxis(
   width: number,
   height: number,
   room = AIR_ROOM,
+  laidOver = 0,
 ): DepthAxis {
-  const fit = (height - 2 * room) / Math.max(thickness, 1e-4);
+  const largest = Math.max(thickness, laidOver);
+  const fit = (height - 2 * room) / Math.max(largest, 1e-4);
   const scale = spacing > 0 ? Math.min(fit, width / (spacing * SPACING_SHOWN)) : fit;
-  const top = (height - thickness * scale) / 2;
+  const top = (height - largest * scale) / 2;
   return {
     height,
     scale,
     thickness,
-    y: (depth) => top + (thickness - depth) * scale,
-    depthAt: (y) => Math.min(thickness, Math.max(0, thickness - (y - top) / scale)),
+    y: (depth) => top + (largest - depth) * scale,
+    depthAt: (y) => Math.min(thickness, Math.max(0, largest - (y - top) / scale)),
   };
 }
 

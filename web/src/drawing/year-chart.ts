@@ -25,6 +25,9 @@ export const MONTH_LABELS = MONTHS.map((month) => month.slice(0, 3));
 /** Bars: water first, then lighter. */
 const BARS = [WATER, '#7fa9c4', '#b9d0df', '#dce8ef'];
 
+const isDrawn = ({ kind, values }: YearSeries): boolean =>
+  kind === 'line' || values.some((value) => value !== null && value !== 0);
+
 const valueAxis = (unit: string, side: 'left' | 'right', small = false) => ({
   splitNumber: small ? 2 : 5,
   type: 'value' as const,
@@ -60,7 +63,8 @@ export function yearOption(
       valueAxis(unit, 'left', more.small),
       ...(more.rightUnit === undefined ? [] : [valueAxis(more.rightUnit, 'right')]),
     ],
-    series: series.map(({ name, kind, values, dashed, stack, axis, color }) =>
+    // What is zero all year is left to the table.
+    series: series.filter(isDrawn).map(({ name, kind, values, dashed, stack, axis, color }) =>
       kind === 'bar'
         ? {
             name,

@@ -49,10 +49,16 @@ const charts = computed(() => {
     ...one(
       'Wind',
       'line',
-      site.windSpeed?.map((speed) => Math.round(10 * speed) / 10),
-      'm/s',
+      site.windSpeed &&
+        shown('windSpeed', site.windSpeed).map((speed) => Math.round(10 * speed) / 10),
+      unit('windSpeed'),
     ),
-    ...one('Rain', 'bar', site.rain?.map(Math.round), 'mm'),
+    ...one(
+      'Rain',
+      'bar',
+      site.rain && shown('rain', site.rain).map((depth) => Math.round(10 * depth) / 10),
+      unit('rain'),
+    ),
   ];
 });
 </script>

@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import {
   FAHRENHEIT_DEGREE,
   format,
+  inUnits,
   MONTHS,
   parseNumber,
   parseRelativeHumidity,
@@ -41,6 +42,8 @@ const columns = computed<Column[]>(() => {
   const shown = (quantity: Quantity) => (value: number) => format(quantity, value, units).text;
   const degree = units === 'imperial' ? FAHRENHEIT_DEGREE : 1;
   const unit = (quantity: Quantity): string => format(quantity, 0, units).unit;
+  /** What one of SI is in the person's units. */
+  const one = (quantity: 'windSpeed' | 'rain'): number => inUnits(quantity, 1, units);
   const plain = (digits: number) => (value: number) => fixed(value, digits);
   const all: {
     field: Field;
@@ -79,17 +82,17 @@ const columns = computed<Column[]>(() => {
     },
     {
       field: 'windSpeed',
-      title: 'Wind, m/s',
+      title: `Wind, ${unit('windSpeed')}`,
       values: site.windSpeed,
-      text: plain(1),
-      parse: (text, path) => parseNumber(text, path, 0, 60),
+      text: shown('windSpeed'),
+      parse: (text, path) => parseNumber(text, path, 0, 60 * one('windSpeed')) / one('windSpeed'),
     },
     {
       field: 'rain',
-      title: 'Rain, mm',
+      title: `Rain, ${unit('rain')}`,
       values: site.rain,
-      text: plain(0),
-      parse: (text, path) => parseNumber(text, path, 0, 10_000),
+      text: shown('rain'),
+      parse: (text, path) => parseNumber(text, path, 0, 10_000 * one('rain')) / one('rain'),
     },
   ];
   return all.filter((column): column is Column => column.values !== null);

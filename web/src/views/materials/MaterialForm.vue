@@ -8,69 +8,93 @@ import {
   ROLES,
   type Material,
   type Role,
+  type Table,
   type Vapor,
-  trimmed,
 } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
+import { FORM_UNITS, type FormUnit } from './form-units.ts';
 
-/** A material in SI, as the wall file has it. What the form does not show stays as it was. */
-const props = defineProps<{ materialId: string | null; material: Material | null }>();
+/**
+ * A material, typed in the person's units. What the form does not show stays as it was, and so does, to the last digit,
+ * what is not typed anew.
+ */
+const props = defineProps<{
+  materialId: string | null;
+  /** What it starts from: itself, one that it is a copy of, or nothing. */
+  material: Material | null;
+}>();
 const emit = defineEmits<{ saved: [id: string]; cancel: [] }>();
 const project = useProject();
 const id = useId();
 
 type VaporKind = 'mu' | 'permeance' | 'muTable' | 'permeanceTable';
 
+const units = FORM_UNITS[project.units];
 const start = props.material;
+
+/** A figure as it is typed: with what of it tells. */
+const typedText = (unit: FormUnit, si: number | undefined): string =>
+  si === undefined ? '' : String(Number(unit.typed(si).toPrecision(6)));
 const vaporKind = ref<VaporKind>(start ? (Object.keys(start.vapor)[0] as VaporKind) : 'mu');
 
-const tableText = (table: readonly (readonly number[])[]): string =>
-  table.map((pair) => pair.join(' ')).join('; ');
+const tableText = (table: Table, x: FormUnit, y: FormUnit): string =>
+  table.map((pair) => `${typedText(x, pair[0])} ${typedText(y, pair[1])}`).join('; ');
+
+const SHARE: FormUnit = { label: '', typed: (si) => si, si: (typed) => typed };
+const vaporUnit = (kind: VaporKind): FormUnit =>
+  kind.startsWith('mu') ? units.mu : units.permeance;
 
 function vaporText(): string {
-  const value = start && (start.vapor as Record<string, unknown>)[vaporKind.value];
-  return Array.isArray(value) ? tableText(value as number[][]) : `${(value as number) || ''}`;
+  const kind = vaporKind.value;
+  const value = start && (start.vapor as Record<string, number | Table>)[kind];
+  if (value === null || value === undefined) return '';
+  return typeof value === 'number'
+    ? typedText(vaporUnit(kind), value)
+    : tableText(value, SHARE, vaporUnit(kind));
 }
+
+const costUnit = start?.cost?.per === 'm3' ? units.costPerVolume : units.costPerArea;
 
 const fields = reactive({
   id: props.materialId ?? '',
   name: start?.name ?? '',
   category: start?.category ?? '',
   conductivity: start?.conductivityTable
-    ? tableText(start.conductivityTable)
-    : String(start?.conductivity ?? ''),
-  density: String(start?.density ?? ''),
-  specificHeat: String(start?.specificHeat ?? ''),
+    ? tableText(start.conductivityTable, units.temperature, units.conductivity)
+    : typedText(units.conductivity, start?.conductivity),
+  density: typedText(units.density, start?.density),
+  specificHeat: typedText(units.specificHeat, start?.specificHeat),
   vapor: vaporText(),
-  thicknesses: (start?.thicknesses ?? []).map((t) => trimmed(t * 1000, 3)).join(', '),
-  gwp: String(start?.gwp?.value ?? ''),
-  cost: start?.cost ? String(start.cost.usd) : '',
+  thicknesses: (start?.thicknesses ?? []).map((t) => typedText(units.thicknesses, t)).join(', '),
+  gwp: typedText(units.gwp, start?.gwp?.value),
+  cost: typedText(costUnit, start?.cost?.usd),
   source: start?.source ?? '',
 });
+const before = { ...fields, vaporKind: vaporKind.value };
 const roles = ref<Role[]>([...(start?.roles ?? [])]);
 const problem = ref('');
 const saving = ref(false);
 
 const VAPOR_KINDS: { label: string; value: VaporKind }[] = [
-  { label: 'μ, resistance factor', value: 'mu' },
-  { label: 'Permeance of the layer, kg/(s·m²·Pa)', value: 'permeance' },
-  { label: 'μ by humidity: RH μ; RH μ', value: 'muTable' },
-  { label: 'Permeance by humidity: RH value; …', value: 'permeanceTable' },
+  { label: units.mu.label, value: 'mu' },
+  { label: units.permeance.label, value: 'permeance' },
+  { label: `By humidity, RH value; RH value: ${units.mu.label}`, value: 'muTable' },
+  { label: `By humidity: ${units.permeance.label}`, value: 'permeanceTable' },
 ];
 
 const categories = computed(() =>
   [...new Set(Object.values(LIBRARY).map(({ category }) => category!))].sort(),
 );
 
-function number(text: string, path: string): number {
+function number(text: string, path: string, unit: FormUnit): number {
   const value = Number(text.trim().replace(',', '.'));
   if (text.trim() === '' || !Number.isFinite(value))
     throw new InputError(path, `“${text}” is not a number`, 'a number such as 0.036');
-  return value;
+  return unit.si(value);
 }
 
-function table(text: string, path: string): [number, number][] {
+function table(text: string, path: string, x: FormUnit, y: FormUnit): [number, number][] {
   return text.split(';').map((pair) => {
     const parts = pair.trim().split(/\s+/);
     if (parts.length !== 2)
@@ -79,7 +103,7 @@ function table(text: string, path: string): [number, number][] {
         `“${pair.trim()}” is not a pair`,
         'pairs such as 0.25 525; 0.75 143',
       );
-    return [number(parts[0]!, path), number(parts[1]!, path)];
+    return [number(parts[0]!, path, x), number(parts[1]!, path, y)];
   });
 }
 
@@ -87,41 +111,53 @@ function read(): Material {
   const isTable = fields.conductivity.includes(';');
   const kind = vaporKind.value;
   const value = kind.endsWith('Table')
-    ? table(fields.vapor, `vapor.${kind}`)
-    : number(fields.vapor, `vapor.${kind}`);
-  const {
-    conductivity: _c,
-    conductivityTable: _t,
-    gwp: _g,
-    cost: _p,
-    ...rest
-  } = start ?? ({} as Material);
-  const optional = (text: string, path: string) =>
-    text.trim() ? { [path]: number(text, path) } : {};
+    ? table(fields.vapor, `vapor.${kind}`, SHARE, vaporUnit(kind))
+    : number(fields.vapor, `vapor.${kind}`, vaporUnit(kind));
+  const same = (key: keyof typeof fields): boolean => start !== null && fields[key] === before[key];
+  const { conductivity, conductivityTable, gwp, cost, ...rest } = start ?? ({} as Material);
+  const optional = (key: 'density' | 'specificHeat') =>
+    !same(key) && fields[key].trim() ? { [key]: number(fields[key], key, units[key]) } : {};
   return {
     ...rest,
     name: fields.name.trim(),
     ...(fields.category ? { category: fields.category } : {}),
-    ...(isTable
-      ? { conductivityTable: table(fields.conductivity, 'conductivityTable') }
-      : { conductivity: number(fields.conductivity, 'conductivity') }),
-    ...optional(fields.density, 'density'),
-    ...optional(fields.specificHeat, 'specificHeat'),
-    vapor: { [kind]: value } as Vapor,
-    thicknesses: fields.thicknesses
-      .split(',')
-      .filter((part) => part.trim())
-      .map((part) => number(part, 'thicknesses') / 1000),
+    ...(same('conductivity')
+      ? { ...(conductivityTable ? { conductivityTable } : { conductivity: conductivity! }) }
+      : isTable
+        ? {
+            conductivityTable: table(
+              fields.conductivity,
+              'conductivityTable',
+              units.temperature,
+              units.conductivity,
+            ),
+          }
+        : { conductivity: number(fields.conductivity, 'conductivity', units.conductivity) }),
+    ...optional('density'),
+    ...optional('specificHeat'),
+    vapor: same('vapor') && kind === before.vaporKind ? start!.vapor : ({ [kind]: value } as Vapor),
+    thicknesses: same('thicknesses')
+      ? (start!.thicknesses ?? [])
+      : fields.thicknesses
+          .split(',')
+          .filter((part) => part.trim())
+          .map((part) => number(part, 'thicknesses', units.thicknesses)),
     roles: roles.value,
-    ...(fields.gwp.trim() ? { gwp: { value: number(fields.gwp, 'gwp.value'), per: 'kg' } } : {}),
-    ...(fields.cost.trim()
-      ? {
-          cost: {
-            ...(start?.cost ?? { per: 'm3' as const }),
-            usd: number(fields.cost, 'cost.usd'),
-          },
-        }
-      : {}),
+    ...(same('gwp')
+      ? gwp && { gwp }
+      : fields.gwp.trim()
+        ? { gwp: { value: number(fields.gwp, 'gwp.value', units.gwp), per: 'kg' } }
+        : {}),
+    ...(same('cost')
+      ? cost && { cost }
+      : fields.cost.trim()
+        ? {
+            cost: {
+              ...(cost ?? { per: 'm2' as const }),
+              usd: number(fields.cost, 'cost.usd', costUnit),
+            },
+          }
+        : {}),
     source: fields.source.trim() || 'entered in this project',
   };
 }
@@ -158,19 +194,12 @@ async function save(): Promise<void> {
 
 const TEXT_FIELDS: { key: keyof typeof fields; label: string; hint?: string }[] = [
   { key: 'name', label: 'Name' },
-  {
-    key: 'conductivity',
-    label: 'Conductivity, W/(m·K)',
-    hint: 'one number, or by mean temperature: −10 0.031; 24 0.025',
-  },
-  { key: 'density', label: 'Density, kg/m³' },
-  { key: 'specificHeat', label: 'Specific heat, J/(kg·K)' },
-  { key: 'thicknesses', label: 'Sold as, mm', hint: 'with commas between' },
-  { key: 'gwp', label: 'Carbon, kg CO₂e per kg' },
-  {
-    key: 'cost',
-    label: start?.cost?.per === 'm2' ? 'Price, USD per m²' : 'Price, USD per m³',
-  },
+  { key: 'conductivity', ...units.conductivity },
+  { key: 'density', ...units.density },
+  { key: 'specificHeat', ...units.specificHeat },
+  { key: 'thicknesses', ...units.thicknesses },
+  { key: 'gwp', ...units.gwp },
+  { key: 'cost', ...costUnit },
   { key: 'source', label: 'Source' },
 ];
 </script>

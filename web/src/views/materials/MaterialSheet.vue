@@ -21,6 +21,20 @@ const inLibrary = computed(
   () => props.materialId !== null && Object.hasOwn(LIBRARY, props.materialId),
 );
 const editing = ref(props.materialId === null);
+/** The material that a new one starts as a copy of. */
+const copied = ref<Material | null>(null);
+
+function copy(): void {
+  const { name, ...rest } = material.value!;
+  copied.value = { ...rest, name: `${name}, changed` };
+  editing.value = true;
+}
+
+function cancel(): void {
+  copied.value = null;
+  editing.value = false;
+  if (props.materialId === null) emit('close');
+}
 
 const sourceWords = computed(() => {
   if (own.value) return material.value?.source ?? 'entered in this project';
@@ -39,6 +53,7 @@ async function remove(): Promise<void> {
 
 function saved(id: string): void {
   editing.value = false;
+  copied.value = null;
   emit('saved', id);
   notices.done('The material is saved', 'Walls of this project that use it are computed with it.');
 }
@@ -47,15 +62,21 @@ function saved(id: string): void {
 <template>
   <aside class="sheet paper" aria-label="Material">
     <div class="head">
-      <h2>{{ material?.name ?? (materialId === null ? 'New material' : 'Unknown material') }}</h2>
+      <h2>
+        {{
+          copied?.name ??
+          material?.name ??
+          (materialId === null ? 'New material' : 'Unknown material')
+        }}
+      </h2>
       <button class="action quiet" type="button" @click="emit('close')">Close</button>
     </div>
     <MaterialForm
       v-if="editing"
-      :material-id="materialId"
-      :material="material"
+      :material-id="copied ? null : materialId"
+      :material="copied ?? material"
       @saved="saved"
-      @cancel="materialId === null ? emit('close') : (editing = false)"
+      @cancel="cancel"
     />
     <template v-else-if="material && materialId">
       <p class="soft small">
@@ -89,6 +110,7 @@ function saved(id: string): void {
         <button class="action" type="button" @click="editing = true">
           {{ own ? 'Change' : 'Override for this project' }}
         </button>
+        <button class="action" type="button" @click="copy">Copy this material and change it</button>
         <button v-if="own" class="action" type="button" @click="remove">
           {{ inLibrary ? 'Back to the library’s' : 'Delete' }}
         </button>

@@ -1,22 +1,86 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { messageText, type UnitSystem } from '@eldrun/core';
+import { messageText, type Status, type UnitSystem } from '@eldrun/core';
 import type { Project } from '@eldrun/contract';
 import { useNotices } from '../../notices.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import NameDialog from '../../parts/NameDialog.vue';
+import SegmentedChoice from '../../parts/SegmentedChoice.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useProjects } from '../../stores/projects.ts';
 import { climateName, wallOfFile } from '../../wall-files.ts';
 import { useDroppedFile } from '../../dropped-file.ts';
+import { useWalk } from '../../walk.ts';
 
 const router = useRouter();
 const projects = useProjects();
 const notices = useNotices();
+const walk = useWalk();
 const creating = ref(false);
 const renaming = ref<Project | null>(null);
 const units = ref<UnitSystem>('imperial');
+
+/** What of the walls is listed, and in which order their projects stand: as they come, the last changed first. */
+const shown = ref<'all' | Status>('all');
+const order = ref<'changed' | 'worst' | 'name'>('changed');
+const wanted = ref('');
+
+const FILTERS = [
+  { value: 'all', label: 'All walls' },
+  { value: 'fail', label: 'Failing' },
+  { value: 'caution', label: 'With a caution' },
+  { value: 'pass', label: 'Passing' },
+] as const;
+const ORDERS = [
+  { value: 'changed', label: 'last changed' },
+  { value: 'worst', label: 'worst first' },
+  { value: 'name', label: 'name' },
+] as const;
+const RANK: readonly Status[] = ['fail', 'caution', 'info', 'pass'];
+
+type ListedWall = Project['walls'][number];
+
+/** A wall without anything worse than a note passes. */
+const statusOf = ({ worst }: ListedWall): Status =>
+  worst === null || worst.status === 'info' ? 'pass' : worst.status;
+
+const listed = computed(() => {
+  const text = wanted.value.trim().toLowerCase();
+  const has = (name: string): boolean => name.toLowerCase().includes(text);
+  const projectsShown = projects.list.flatMap((project) => {
+    const walls = project.walls.filter(
+      (wall) =>
+        (shown.value === 'all' || (wall.worst !== null && statusOf(wall) === shown.value)) &&
+        (has(project.name) || has(wall.name)),
+    );
+    const empty = shown.value === 'all' && has(project.name);
+    return walls.length > 0 || empty ? [{ ...project, walls }] : [];
+  });
+  const rank = ({ walls }: Project): number =>
+    Math.min(RANK.length, ...walls.map((wall) => RANK.indexOf(statusOf(wall))));
+  return projectsShown.toSorted((a, b) =>
+    order.value === 'name'
+      ? a.name.localeCompare(b.name)
+      : order.value === 'worst'
+        ? rank(a) - rank(b)
+        : 0,
+  );
+});
+
+/** The wall that teaches most: the first that fails. */
+const lesson = computed(() => {
+  const walls = projects.list.flatMap((project) =>
+    project.walls.map((wall) => ({ project: project.id, wall })),
+  );
+  return walls.find(({ wall }) => wall.worst?.status === 'fail') ?? walls[0] ?? null;
+});
+
+async function takeWalk(): Promise<void> {
+  const { project, wall } = lesson.value!;
+  walk.walking = true;
+  await router.push({ name: 'build-up', params: { project, wall: wall.id } });
+}
 
 const renamingOpen = computed({
   get: () => renaming.value !== null,
@@ -81,6 +145,34 @@ onBeforeUnmount(projects.follow());
         <button class="action ink" type="button" @click="creating = true">New project</button>
       </div>
 
+      <p v-if="lesson && !walk.dismissed && !projects.archived" class="first">
+        <span
+          ><strong>New here?</strong> Open a wall that fails, and see why and what mends it: a walk
+          of five steps through the bench.</span
+        >
+        <button class="action ink" type="button" @click="takeWalk">Take the walk</button>
+        <button class="action quiet" type="button" @click="walk.dismiss">Do not show again</button>
+      </p>
+      <div v-if="projects.list.length > 0" class="filters">
+        <SegmentedChoice
+          label="Walls that are listed"
+          :value="shown"
+          :options="FILTERS"
+          @take="(taken) => (shown = taken)"
+        />
+        <ChoiceField
+          class="order"
+          label="Order of the projects"
+          :value="order"
+          :options="[...ORDERS]"
+          @take="(taken: 'changed' | 'worst' | 'name') => (order = taken)"
+        />
+        <label class="field">
+          <span class="label">Find a project or a wall</span>
+          <input v-model="wanted" class="p-inputtext" type="search" />
+        </label>
+      </div>
+
       <p v-if="projects.state === 'loading'" role="status" class="soft">Loading the projects…</p>
       <div v-else-if="projects.state === 'failed'" role="alert" class="failed">
         <p><strong>The projects could not be loaded.</strong> {{ projects.problem }}</p>
@@ -94,8 +186,11 @@ onBeforeUnmount(projects.follow());
         }}
       </p>
 
+      <p v-else-if="listed.length === 0" class="soft" role="status">
+        No wall answers to that: {{ projects.list.length }} projects are not listed.
+      </p>
       <ul v-else class="projects">
-        <li v-for="project in projects.list" :key="project.id" class="project">
+        <li v-for="project in listed" :key="project.id" class="project">
           <div class="about">
             <h2>
               <RouterLink :to="{ name: 'brief', params: { project: project.id } }">{{
@@ -227,6 +322,34 @@ onBeforeUnmount(projects.follow());
 .head h1 {
   flex: 1;
   font-size: var(--text-28);
+}
+
+.first,
+.filters {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 8px 16px;
+}
+
+.first {
+  align-items: center;
+  padding: 6px 12px;
+  background: var(--marker);
+}
+
+.first span {
+  flex: 1 1 320px;
+}
+
+.filters :deep(.segments button[aria-pressed='true']) {
+  background: var(--marker);
+  border-bottom: 2px solid var(--ink);
+}
+
+.order {
+  flex: 0 1 200px;
+  margin-left: auto;
 }
 
 .project {

@@ -50,7 +50,7 @@ const rows = computed(() => {
   all.forEach(({ id, thickness }, i) => {
     found.set(id, {
       number: i + 1,
-      figures: assessment ? layerFigures(assessment, i, bench.profile, project.units) : '',
+      figures: assessment ? layerFigures(assessment, i, project.units) : '',
       depth: depths[i]! + thickness / 2,
     });
   });

@@ -22,13 +22,14 @@ import {
   withBasis,
   type Basis,
 } from '@eldrun/core';
-import { BASIS_NAMES, layerTitle } from '../../labels.ts';
+import { BASIS_NAMES, layerTitle, momentName } from '../../labels.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import FrameEditor from './FrameEditor.vue';
+import { dryCupText } from './layer-figures.ts';
 
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const project = useProject();
@@ -151,9 +152,12 @@ const resistance = computed(() => {
 });
 const vapor = computed(() => {
   const vaporThickness = bench.profile?.vaporThicknesses[index.value];
-  return vaporThickness === undefined
-    ? 'left out'
-    : formatText('permeance', AIR_PERMEABILITY / vaporThickness, project.units);
+  if (vaporThickness === undefined) return 'left out';
+  const now = formatText('permeance', AIR_PERMEABILITY / vaporThickness, project.units);
+  const fill = wall.assessment?.wall.layers[index.value]?.fill;
+  if (!fill) return now;
+  const shown = momentName(bench.moment);
+  return `${dryCupText(fill, layer.value!.thickness, project.units)}; ${now} as it is, ${shown}`;
 });
 
 const VENTILATIONS: { label: string; value: Ventilation }[] = [

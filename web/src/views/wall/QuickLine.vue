@@ -6,13 +6,13 @@ import {
   insertions,
   messageText,
   parseQuickLine,
-  permeance,
   placementProblem,
   vaporClass,
   type Command,
   type Layer,
   type Suggestion,
 } from '@eldrun/core';
+import { dryCupText } from './layer-figures.ts';
 import { useNotices } from '../../notices.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
@@ -110,7 +110,7 @@ function figuresOf(layer: Layer): string {
     project.units,
   );
   const vapor = vaporClass(material, layer.thickness);
-  const perms = formatText('permeance', permeance(material, layer.thickness, 0.5), project.units);
+  const perms = dryCupText(material, layer.thickness, project.units);
   return `${resistance} · ${perms}, ${vapor === 'open' ? 'vapor-open' : `class ${vapor}`}`;
 }
 

@@ -14,6 +14,7 @@ import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import { download, downloadText, fileName } from '../../wall-files.ts';
+import { useWalk } from '../../walk.ts';
 import { useWallActions } from './wall-actions.ts';
 
 const emit = defineEmits<{
@@ -29,6 +30,7 @@ const wall = useWall();
 const bench = useBench();
 const baseline = useBaseline();
 const notices = useNotices();
+const walk = useWalk();
 const actions = useWallActions();
 useDroppedFile(actions.openFile);
 
@@ -129,6 +131,7 @@ const items = computed(() => [
       { label: 'Open a wall file…', command: () => chooser.value?.click() },
       { label: 'Bin…', command: () => emit('bin') },
       { label: 'Keys', command: () => emit('keys') },
+      { label: 'A walk through the bench', command: () => (walk.walking = true) },
     ],
   },
 ]);

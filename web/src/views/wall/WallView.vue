@@ -22,6 +22,7 @@ import { useMoisture } from '../../stores/moisture.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import { useSimulation } from '../../stores/simulation.ts';
+import { useWalk } from '../../walk.ts';
 import BaselineMarks from './BaselineMarks.vue';
 import BaselineStrip from './BaselineStrip.vue';
 import { useBenchKeys } from './bench-keys.ts';
@@ -45,6 +46,7 @@ import WallTools from './WallTools.vue';
 import RunVerdicts from './years/RunVerdicts.vue';
 
 /** Dialogs come when they are first opened. */
+const BenchWalk = defineAsyncComponent(() => import('./BenchWalk.vue'));
 const BinDialog = defineAsyncComponent(() => import('./BinDialog.vue'));
 const ExplanationDialog = defineAsyncComponent(() => import('../../parts/ExplanationDialog.vue'));
 const FrameDialog = defineAsyncComponent(() => import('./FrameDialog.vue'));
@@ -65,6 +67,7 @@ const moisture = useMoisture();
 const simulation = useSimulation();
 const baseline = useBaseline();
 const notices = useNotices();
+const walk = useWalk();
 
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const failure = ref('');
@@ -113,6 +116,8 @@ const axis = computed(() => {
     mainMember(assessment.wall)?.shape.spacing ?? 0,
     width.value,
     height.value,
+    undefined,
+    baseline.assessment?.quantities.thickness,
   );
 });
 
@@ -336,6 +341,7 @@ void open();
     <RunVerdicts v-if="looking.name !== 'years' && simulation.fresh" @run="run" />
     <VerdictList ref="verdicts" @run="run" />
     <Teleport v-if="printed && frame" to="body"><component :is="printed" /></Teleport>
+    <BenchWalk v-if="walk.walking" />
     <LayerPanel v-if="bench.editing" @run="run" />
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />
     <MaterialShelf v-if="shelfShown" v-model:visible="shelfShown" @run="run" />

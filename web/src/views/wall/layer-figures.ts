@@ -1,12 +1,12 @@
 import {
-  AIR_PERMEABILITY,
   basisOf,
   conductivityAt,
+  dryPermeance,
   format,
   formatText,
   MEMBRANE,
   type LayerAssessment,
-  type Profile,
+  type Material,
   type ResolvedMember,
   type UnitSystem,
 } from '@eldrun/core';
@@ -20,16 +20,19 @@ function memberWord({ shape, material: { category } }: ResolvedMember): string {
   return /lumber|wood|furring/.test(category ?? '') ? 'wood' : 'at the member';
 }
 
+/** The one figure for how a layer lets vapor through: by the dry cup, as it is classed. `46 perms dry` */
+export function dryCupText(material: Material, thickness: number, units: UnitSystem): string {
+  return `${formatText('permeance', dryPermeance(material, thickness), units)} dry`;
+}
+
 /**
  * The second line of a layer's row: what the layer is worth, or that it does not count.
  *
  * @param index of the layer, indoors first
- * @param profile along the line that is followed, for the vapor figures
  */
 export function layerFigures(
   { wall, paths }: LayerAssessment,
   index: number,
-  profile: Profile | null,
   units: UnitSystem,
 ): string {
   const layer = wall.layers[index];
@@ -44,9 +47,8 @@ export function layerFigures(
     const member = layer.thickness / conductivityAt(layer.member.material, RATED_AT);
     return `${r} between · ${rText(member)} ${memberWord(layer.member)}`;
   }
-  const vaporThickness = profile?.vaporThicknesses[index];
-  if (!layer.fill || vaporThickness === undefined) return r;
-  const vapor = formatText('permeance', AIR_PERMEABILITY / vaporThickness, units);
+  if (!layer.fill) return r;
+  const vapor = dryCupText(layer.fill, layer.thickness, units);
   const basis = basisOf(layer.fill);
   const warm = rText(layer.thickness / conductivityAt(layer.fill, RATED_AT));
   const cold =

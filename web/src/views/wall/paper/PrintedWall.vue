@@ -13,7 +13,6 @@ import { depthAxis } from '../../../drawing/axis.ts';
 import { layerTitle } from '../../../labels.ts';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { newPointer } from '../../../pointer.ts';
-import { useBench } from '../../../stores/bench.ts';
 import { useJudgment } from '../../../stores/judgment.ts';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
@@ -28,7 +27,6 @@ import { useVerdictLines } from '../verdict-rows.ts';
 const project = useProject();
 const wall = useWall();
 const judging = useJudgment();
-const bench = useBench();
 const readings = useReadings();
 const verdicts = useVerdictLines();
 const pointer = newPointer();
@@ -66,7 +64,7 @@ const layers = computed(() =>
       number: i + 1,
       name: layerTitle(layer.source, wall.material, units.value),
       thickness: text('length', layer.thickness),
-      figures: layerFigures(assessment.value, i, bench.profile, units.value),
+      figures: layerFigures(assessment.value, i, units.value),
       depth: (depths.value[i]! + depths.value[i + 1]!) / 2,
       resistance:
         i < resolved.value.counted

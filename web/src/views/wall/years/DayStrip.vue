@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { MONTHS } from '@eldrun/core';
+import { dateText } from '../../../drawing/dates.ts';
 import { useSimulation } from '../../../stores/simulation.ts';
 
 /** The day of the run that the drawing and its trace show. */
@@ -10,9 +10,8 @@ const last = computed(() => Math.max(0, (simulation.current?.field.days ?? 1) - 
 const text = computed(() => {
   const run = simulation.current;
   if (!simulation.state || !run) return '';
-  const hour = run.file.transient.start + simulation.state.day * 24;
-  const date = new Date(Date.UTC(2001, 0, 1) + (hour % 8760) * 3_600_000);
-  return `day ${simulation.state.day + 1}, ${date.getUTCDate()} ${MONTHS[date.getUTCMonth()]}`;
+  const { day } = simulation.state;
+  return `${dateText(run.file.transient.start + day * 24)}, day ${day + 1}`;
 });
 </script>
 

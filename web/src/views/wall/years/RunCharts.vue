@@ -4,7 +4,6 @@ import {
   CAUSES,
   faceWords,
   format,
-  MONTHS,
   plainName,
   type Causes,
   type SimulationFile,
@@ -12,6 +11,7 @@ import {
   inUnits,
 } from '@eldrun/core';
 import { barOption, CHART_LEFT, CHART_RIGHT, lineOption } from '../../../drawing/run-chart.ts';
+import { monthText } from '../../../drawing/dates.ts';
 import { fieldRows, lineOf, monthMeans, waterByMonth } from '../../../drawing/years.ts';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import TableDialog from '../../../parts/TableDialog.vue';
@@ -78,7 +78,13 @@ const charts = computed(() => {
   const moldClass = run.value.faces[simulation.face]!.moldClass.replace('-', ' ');
   const of = runs.value;
   const points = run.value.result ? POINTS : POINTS_MEANWHILE;
-  const chart = (title: string, lines: Line[], unit: string, limit?: number) => ({
+  const chart = (
+    title: string,
+    lines: Line[],
+    unit: string,
+    least?: readonly [number, number],
+    limit?: number,
+  ) => ({
     title,
     build: () =>
       lineOption(
@@ -86,7 +92,7 @@ const charts = computed(() => {
           name,
           runs: of.map((one) => lineOf(one.course, values(one), convert, points)),
         })),
-        days.value,
+        { start: run.value.file.transient.start, days: days.value, ...(least ? { least } : {}) },
         unit,
         before,
         limit,
@@ -98,17 +104,19 @@ const charts = computed(() => {
     convert: rounded,
   }));
   return [
-    ...(woods.length > 0 ? [chart('Moisture content', woods, ' %', 20)] : []),
+    ...(woods.length > 0 ? [chart('Moisture content', woods, ' %', [0, 24], 20)] : []),
     chart(
       `Mold index ${face}`,
       [{ name: `class ${moldClass}`, values: (one) => faceOf(one).mold, convert: fine }],
       '',
+      [0, 4],
       3,
     ),
     chart(
       `Humidity ${face}`,
       [{ name: 'relative humidity', values: (one) => faceOf(one).rh, convert: rounded }],
       ' %',
+      [40, 100],
       80,
     ),
     chart(
@@ -134,10 +142,7 @@ const CAUSE_WORDS: Record<keyof Causes, { name: string; color: string }> = {
 const monthNames = computed(() => {
   const { start } = run.value.file.transient;
   const count = Math.floor(run.value.course.hour.length / ((30 * 24) / run.value.course.every));
-  return Array.from({ length: count }, (_, m) => {
-    const middle = new Date(Date.UTC(2001, 0, 1) + ((start + (30 * m + 15) * 24) % 8760) * 3.6e6);
-    return MONTHS[middle.getUTCMonth()]!;
-  });
+  return Array.from({ length: count }, (_, m) => monthText(start + (30 * m + 15) * 24));
 });
 
 const causes = computed(() =>
