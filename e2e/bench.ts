@@ -115,10 +115,15 @@ async function expectSettled(page: Page): Promise<void> {
     .toBe(0);
 }
 
-/** WCAG 2.2 AA as far as a program can tell, once nothing moves. */
+/**
+ * WCAG 2.2 AA as far as a program can tell, once nothing moves. Under a modal dialog nothing can be pressed: it alone is
+ * looked at then, since a control half covered by it would count as too small.
+ */
 export async function expectAccessible(page: Page): Promise<void> {
   await expectSettled(page);
-  const { violations } = await new AxeBuilder({ page })
+  const modal = await page.locator('[role="dialog"][aria-modal="true"]').count();
+  const axe = new AxeBuilder({ page });
+  const { violations } = await (modal > 0 ? axe.include('[role="dialog"]') : axe)
     .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
     .analyze();
   expect(

@@ -60,10 +60,12 @@ test('steel studs with fill alone: what is lost, its fix, and the stripe on the 
   await expect.poll(() => effectiveR(page)).toBeGreaterThan(bare);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect.poll(() => effectiveR(page)).toBe(bare);
-  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
 
   // Outside insulation by the fix, until the target is met.
-  await (await opened(page, 'effective-r'))
+  await (
+    await opened(page, 'effective-r')
+  )
     .getByRole('button', { name: /mineral wool board/ })
     .click();
   await expect(verdict(page, 'effective-r')).toHaveAttribute('data-status', 'pass');

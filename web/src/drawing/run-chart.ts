@@ -34,8 +34,11 @@ const base = (unit: string, least?: readonly [number, number]) => ({
     type: 'value' as const,
     ...(least
       ? {
-          min: ({ min }: { min: number }) => Math.min(least[0], Math.floor(min)),
-          max: ({ max }: { max: number }) => Math.max(least[1], Math.ceil(max)),
+          // Without a value there is neither least nor most.
+          min: ({ min }: { min: number }) =>
+            Number.isFinite(min) ? Math.min(least[0], Math.floor(min)) : least[0],
+          max: ({ max }: { max: number }) =>
+            Number.isFinite(max) ? Math.max(least[1], Math.ceil(max)) : least[1],
         }
       : {}),
     axisLabel: { color: SOFT, formatter: `{value}${unit}`, hideOverlap: true },

@@ -147,7 +147,7 @@ onBeforeUnmount(projects.follow());
 
       <p v-if="lesson && !walk.dismissed && !projects.archived" class="first">
         <span
-          ><strong>New here?</strong> Open a wall that fails, and see why and what mends it: a walk
+          ><strong>New here?</strong> Open a wall that fails, and see why and what fixes it: a walk
           of five steps through the bench.</span
         >
         <button class="action ink" type="button" @click="takeWalk">Take the walk</button>

@@ -40,10 +40,11 @@ const hovered = computed(() => props.pointer.layer === props.id);
     @mouseleave="pointer.to({ layer: null })"
   >
     <span class="soft number">{{ number }}</span>
-    <span class="text narrow" :title="title"
-      ><span class="title">{{ shown }}</span>
-      <span class="small soft figures">{{ figures }}</span></span
-    >
+    <span class="text narrow" :title="title">
+      <span class="title">{{ shown }}</span>
+      {{ ' ' }}
+      <span class="small soft figures">{{ figures }}</span>
+    </span>
     <strong class="thickness">{{ thickness }}</strong>
   </button>
   <button

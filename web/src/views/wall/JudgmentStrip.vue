@@ -103,7 +103,7 @@ const WORDS: Record<Status, string> = {
         :aria-controls="more"
         @click="open = !open"
       >
-        <strong class="title" role="status">
+        <strong class="title" role="status" :title="text(judging.judgment.decides.text)">
           <span class="hidden-label">{{ basis }}: </span>{{ text(judging.judgment.decides.text) }}
         </strong>
         <span class="small soft under">
@@ -322,7 +322,8 @@ progress {
   }
 
   .said,
-  .counts {
+  .counts,
+  .asks {
     grid-column: 1 / -1;
     grid-row: auto;
   }

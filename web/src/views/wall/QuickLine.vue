@@ -304,6 +304,11 @@ input::placeholder {
   cursor: pointer;
 }
 
+.option > .small {
+  flex: none;
+  max-width: 55%;
+}
+
 .option.active {
   background: var(--marker);
 }

@@ -9,12 +9,19 @@ import SlimReadings from './SlimReadings.vue';
 const bench = useBench();
 const readings = useReadings();
 
+/** Height of the header that they scroll under, px. */
+const HEADER = 52;
+
 /** Whether the readings have scrolled away above: a thin line of them stays. */
 const box = useTemplateRef<HTMLElement>('box');
 const gone = ref(false);
-useIntersectionObserver(box, ([entry]) => {
-  gone.value = !entry!.isIntersecting && entry!.boundingClientRect.top < 0;
-});
+useIntersectionObserver(
+  box,
+  ([entry]) => {
+    gone.value = !entry!.isIntersecting && entry!.boundingClientRect.top < HEADER;
+  },
+  { rootMargin: `-${HEADER}px 0px 0px 0px` },
+);
 const slim = computed(() =>
   readings.value.map(({ name, shown: { text, unit } }) => ({
     name,

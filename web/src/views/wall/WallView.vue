@@ -340,7 +340,10 @@ void open();
     <LensPart v-if="frame" :part="lens.panel" :frame="frame" />
     <RunVerdicts v-if="looking.name !== 'years' && simulation.fresh" @run="run" />
     <VerdictList ref="verdicts" @run="run" />
-    <Teleport v-if="printed && frame" to="body"><component :is="printed" /></Teleport>
+    <!-- The bench is hidden on paper, and has no width there. -->
+    <Teleport v-if="printed && wall.assessment && rows > 0" to="body"
+      ><component :is="printed"
+    /></Teleport>
     <BenchWalk v-if="walk.walking" />
     <LayerPanel v-if="bench.editing" @run="run" />
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />

@@ -9,7 +9,7 @@ import {
   saturationPressure,
   type Quantity,
 } from '@eldrun/core';
-import { depthAxis } from '../../../drawing/axis.ts';
+import { depthAxis, fullHeight } from '../../../drawing/axis.ts';
 import { layerTitle } from '../../../labels.ts';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { newPointer } from '../../../pointer.ts';
@@ -36,7 +36,7 @@ const WIDTH = 330;
 const LEADER = 30;
 
 /** Height of a layer's row at the least, and of the drawing, px. */
-const ROW = 22;
+const ROW = 26;
 const HEIGHT = 400;
 
 const assessment = computed(() => wall.assessment!);
@@ -45,14 +45,15 @@ const units = computed(() => project.units);
 const text = (quantity: Quantity, value: number): string =>
   formatText(quantity, value, units.value);
 
-const height = computed(() => Math.max(HEIGHT, resolved.value.layers.length * ROW));
-const axis = computed(() =>
-  depthAxis(
-    assessment.value.quantities.thickness,
-    mainMember(resolved.value)?.shape.spacing ?? 0,
-    WIDTH,
-    height.value,
+const spacing = computed(() => mainMember(resolved.value)?.shape.spacing ?? 0);
+const height = computed(() =>
+  Math.max(
+    Math.min(HEIGHT, fullHeight(assessment.value.quantities.thickness, spacing.value, WIDTH)),
+    resolved.value.layers.length * ROW,
   ),
+);
+const axis = computed(() =>
+  depthAxis(assessment.value.quantities.thickness, spacing.value, WIDTH, height.value),
 );
 const depths = computed(() => faceDepths(resolved.value.layers));
 

@@ -103,7 +103,8 @@ async function keepWall(): Promise<void> {
 
 <template>
   <section class="years" aria-label="Years, hour by hour">
-    <RunSetup />
+    <!-- Once there is a result it stands first, and what it was run with after it. -->
+    <RunSetup v-if="!simulation.current" />
     <p class="buttons">
       <button
         v-if="!simulation.running"
@@ -196,6 +197,7 @@ async function keepWall(): Promise<void> {
       </p>
     </template>
     <StressTable />
+    <RunSetup v-if="simulation.current" />
     <p class="small soft">
       After EN 15026, one-dimensional; mold index after ASHRAE 160. It leaves out flow in three
       dimensions, workmanship and air loops in the insulation. It supports but does not replace a
