@@ -31,7 +31,7 @@ test('pictures of the main views', async ({ page }) => {
   await picture(page, 'wall-build-up');
 
   await page.keyboard.press('/');
-  await page.keyboard.type('2 polyiso');
+  await page.keyboard.type('2 layers 1 in polyiso, rain screen, cedar');
   await page.getByRole('option').first().waitFor();
   await picture(page, 'wall-quick-line');
   await page.keyboard.press('Control+a');
@@ -64,13 +64,18 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByText('arrives').waitFor();
   await picture(page, 'heat-steel');
 
-  // The judgment of a wall that fails, with what mends it, and how sure it is of one that holds.
+  // The judgment of a wall that fails, with what fixes it, and how sure it is of one that holds.
   await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
   await page
     .getByRole('region', { name: 'Judgment' })
-    .getByRole('button', { name: /^Add 2 in. polyiso/ })
+    .getByRole('button', { name: /^Add a variable vapor retarder/ })
     .waitFor({ timeout: 90_000 });
-  await picture(page, 'judgment', 560);
+  await page.getByRole('region', { name: 'Judgment' }).locator('.said').click();
+  await page
+    .getByRole('region', { name: 'Judgment' })
+    .getByRole('button', { name: /^Add 2 in. polyiso/ })
+    .waitFor();
+  await picture(page, 'judgment');
   await openDemoWall(page, 'Mill Race house', 'North gable, option A');
   await page.getByRole('button', { name: 'How sure?' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Run' }).click();
@@ -83,15 +88,11 @@ test('pictures of the main views', async ({ page }) => {
   await page.keyboard.press('w');
   await page.getByRole('region', { name: 'The year' }).waitFor();
   await picture(page, 'moisture-cold');
-  await picture(page, 'moisture-year', 690);
+  await picture(page, 'moisture-year', 760);
   await page.getByRole('button', { name: 'Swap strategy…' }).click();
   await page.locator('[data-swap]').waitFor();
   await picture(page, 'moisture-swap');
   await page.getByRole('button', { name: 'Leave it' }).click();
-  await openDemoWall(page, 'Lower Ford house', 'Inner vapor barrier, foam outside');
-  await page.keyboard.press('w');
-  await page.getByRole('button', { name: /^July:/ }).click();
-  await picture(page, 'moisture-hot');
 
   // The lens Years: a run that fails, its charts and the field.
   await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
@@ -99,10 +100,21 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('button', { name: 'Run', exact: true }).click();
   await page.locator('[data-run-figures]').waitFor({ timeout: 60_000 });
   await page.getByRole('slider', { name: 'Day shown in the drawing' }).fill('150');
-  await picture(page, 'years', 560);
+  await picture(page, 'years', 620);
 
   await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
   await picture(page, 'wall-metric');
+
+  // Both pages as a letter sheet has them, one below the other.
+  await openDemoWall(page, 'Mill Race house', 'North gable, option B');
+  await page.locator('[data-basis="hourly"]').waitFor({ timeout: 60_000 });
+  await page.setViewportSize({ width: 720, height: 960 });
+  await page.emulateMedia({ media: 'print' });
+  await page.getByRole('heading', { name: /: the figures$/ }).waitFor();
+  await page.screenshot({ path: join(FOLDER, 'wall-printed.png'), fullPage: true });
+  await page.emulateMedia({ media: null });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
 
   await page.getByRole('link', { name: 'Brief' }).click();
   await page.getByRole('row', { name: /January/ }).waitFor();

@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import {
+  insertions,
   LIBRARY,
   MaterialSearch,
   messageText,
@@ -232,4 +233,48 @@ test('what can never work is refused with its reason', () => {
   expect(moved('gap', 2)).toMatch(/cut off/);
   expect(moved('osb', 6)).toMatch(/outside the/);
   expect(moved('gypsum', 6)).toMatch(/outside the/);
+});
+
+/** Where the layers of a line would stand in the cold wall: the ids of all layers, those new to it as `+`. */
+function placed(text: string, nextTo: string | null = null): string {
+  const { layers } = coldWall();
+  const { layers: fresh, place } = parseQuickLine(text, 'imperial', search).suggestions[0]!;
+  const found = insertions(layers, fresh, place, find, search, nextTo);
+  if ('problem' in found) return found.problem;
+  const whole = found.commands.reduce<Layer[]>(
+    (all, { index, layer }) => all.toSpliced(index, 0, layer),
+    [...layers],
+  );
+  const known = new Set(layers.map(({ id }) => id));
+  return whole.map(({ id }) => (known.has(id) ? id : '+')).join(' ');
+}
+
+test('a line’s words for a place: over is away from the frame, under is toward it', () => {
+  const { layers } = coldWall();
+  const ids = layers.map(({ id }) => id);
+  const beside = (id: string, after: number): string =>
+    ids.toSpliced(ids.indexOf(id) + after, 0, '+').join(' ');
+  const frame = layers.find(({ kind }) => kind === 'framed')!.id;
+  expect(placed('1 in xps over the osb')).toBe(beside('osb', 1));
+  expect(placed('wrap under the osb')).toBe(beside('osb', 0));
+  expect(placed('plywood over the drywall')).toBe(beside('gypsum', 0));
+  expect(placed('poly behind drywall')).toBe(beside('gypsum', 1));
+  expect(placed('plywood inside')).toBe(beside(frame, 0));
+  expect(placed('plywood over the studs')).toBe(beside(frame, 1));
+  expect(placed('poly outside')).toBe(beside(frame, 1));
+  expect(placed('xps over brick')).toBe('No layer of this wall answers to “brick”');
+  // The selected layer outranks what the line says.
+  expect(placed('1 in xps over the osb', 'gypsum')).toBe(beside('gypsum', 1));
+});
+
+test('several layers keep their own order, each where it belongs', () => {
+  const { layers } = coldWall();
+  const ids = layers.map(({ id }) => id);
+  const board = ids.indexOf('board');
+  expect(placed('1 in xps, 2 in polyiso')).toBe(ids.toSpliced(board + 1, 0, '+', '+').join(' '));
+  expect(
+    placed('2 in polyiso, poly')
+      .split(' ')
+      .filter((id) => id === '+'),
+  ).toHaveLength(2);
 });

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { FORM_UNITS } from '../src/views/materials/form-units.ts';
+import { FORM_UNITS, type FormUnit } from '../src/views/materials/form-units.ts';
 
 test('a material typed in imperial units: R per inch, lb/ft³, perms, $/ft²', () => {
   const { conductivity, temperature, density, specificHeat, mu, permeance, costPerArea } =
@@ -17,5 +17,6 @@ test('a material typed in imperial units: R per inch, lb/ft³, perms, $/ft²', (
 
 test('every unit leads back to where it came from, in both systems', () => {
   for (const units of Object.values(FORM_UNITS))
-    for (const { typed, si } of Object.values(units)) expect(typed(si(7.3))).toBeCloseTo(7.3, 9);
+    for (const { typed, si } of Object.values<FormUnit>({ ...units }))
+      expect(typed(si(7.3))).toBeCloseTo(7.3, 9);
 });

@@ -143,7 +143,7 @@ test('a day’s state as lines beside the wall: humidity from 0 to 1, temperatur
 test('lines of two runs, the limit marked once; bars stand on one another', () => {
   const option = lineOption(
     [{ name: 'index', runs: [[[0, 1]], [[0, 2]]] }],
-    { start: 6552, days: 730, least: [0, 24] },
+    { start: 6552, days: 730, least: [0, 25] },
     ' %',
     'gap closed',
     3,
@@ -152,8 +152,8 @@ test('lines of two runs, the limit marked once; bars stand on one another', () =
   expect(option.series.filter((one) => 'markLine' in one)).toHaveLength(1);
   expect(option.xAxis.max).toBe(730);
   // Noise does not fill the chart.
-  expect(option.yAxis.max!({ max: 2 })).toBe(24);
-  expect(option.yAxis.max!({ max: 31.2 })).toBe(32);
+  expect(option.yAxis.max!({ max: 2 })).toBe(25);
+  expect(option.yAxis.max!({ max: 31.2 })).toBe(35);
   const nothing = lineOption([{ name: 'index', runs: [[[0, 0]]] }], { start: 0, days: 30 }, '', '');
   expect(nothing.series[0]).toMatchObject({ name: 'index, 0 throughout', data: [] });
   const bars = barOption([{ name: 'rain', values: [1, 2], color: '#fff' }], ['Oct', 'Nov'], '');

@@ -26,6 +26,12 @@ export interface RunSpan {
   least?: readonly [from: number, to: number];
 }
 
+/** Down to a round figure of the scale, so that its end stands clear of the next mark. */
+function down(value: number, [from, to]: readonly [number, number]): number {
+  const step = to - from >= 50 ? 20 : to - from >= 10 ? 5 : 1;
+  return Math.floor(value / step) * step;
+}
+
 const base = (unit: string, least?: readonly [number, number]) => ({
   ...CHART_LOOK,
   grid: { left: CHART_LEFT, right: CHART_RIGHT, top: 30, bottom: 24 },
@@ -36,9 +42,9 @@ const base = (unit: string, least?: readonly [number, number]) => ({
       ? {
           // Without a value there is neither least nor most.
           min: ({ min }: { min: number }) =>
-            Number.isFinite(min) ? Math.min(least[0], Math.floor(min)) : least[0],
+            Number.isFinite(min) ? Math.min(least[0], down(min, least)) : least[0],
           max: ({ max }: { max: number }) =>
-            Number.isFinite(max) ? Math.max(least[1], Math.ceil(max)) : least[1],
+            Number.isFinite(max) ? Math.max(least[1], -down(-max, least)) : least[1],
         }
       : {}),
     axisLabel: { color: SOFT, formatter: `{value}${unit}`, hideOverlap: true },

@@ -63,7 +63,7 @@ const hovered = computed(() => props.pointer.layer === props.id);
   display: grid;
   grid-template-columns: 24px minmax(0, 1fr) auto;
   align-items: center;
-  gap: 4px;
+  gap: 8px;
   width: 100%;
   height: 100%;
   padding: 0 6px;

@@ -53,10 +53,14 @@ const spacing = computed(() => {
   return member ? `${formatText('length', member.shape.spacing, props.units)} o.c.` : '';
 });
 
+/** Drawings from this width on have room for the humidity of the air, px. */
+const ROOMY = 300;
+
 const air = computed(() => {
   const now = props.conditions;
   if (!now) return { outdoors: '', indoors: '' };
   const text = (temperature: number, pressure: number): string => {
+    if (props.width < ROOMY) return formatText('temperature', temperature, props.units);
     const humidity = pressure / saturationPressure(temperature);
     return `${formatText('temperature', temperature, props.units)}, ${formatText('relativeHumidity', humidity, props.units)} RH`;
   };

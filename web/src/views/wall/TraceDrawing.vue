@@ -32,6 +32,9 @@ const emit = defineEmits<{ path: [path: Path | 'section']; explain: [explanation
 const box = useTemplateRef<HTMLElement>('box');
 const { width } = useElementSize(box);
 
+/** Plots from this width on have room for their whole title, px. */
+const ROOMY = 180;
+
 /** Room at the left of the plot, px. */
 const LEFT = 12;
 const inner = computed(() => Math.max(60, width.value - 2 * LEFT));
@@ -134,7 +137,7 @@ const title = computed(() => `${momentName(props.moment)}, ${PATH_NAMES[props.pa
           <circle v-else class="at" :cx="traces.plane.x" :cy="traces.plane.y" r="4" />
         </g>
       </g>
-      <text class="head" :x="LEFT" y="11">{{ title }}</text>
+      <text class="head" :x="LEFT" y="11">{{ width < ROOMY ? momentName(moment) : title }}</text>
     </svg>
     <DepthReading
       :axis="axis"

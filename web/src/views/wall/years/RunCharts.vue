@@ -104,7 +104,7 @@ const charts = computed(() => {
     convert: rounded,
   }));
   return [
-    ...(woods.length > 0 ? [chart('Moisture content', woods, ' %', [0, 24], 20)] : []),
+    ...(woods.length > 0 ? [chart('Moisture content', woods, ' %', [0, 25], 20)] : []),
     chart(
       `Mold index ${face}`,
       [{ name: `class ${moldClass}`, values: (one) => faceOf(one).mold, convert: fine }],
