@@ -4,12 +4,9 @@ import { measured, say, type UnitSystem } from '../units/index.ts';
 import { findNamed } from './material.ts';
 import { unusedNumbers } from './numbers.ts';
 import type { FrameName } from './frame-names.ts';
-import type { SaidFrame } from './frames.ts';
+import { LEAST_SPACING, type SaidFrame } from './frame-rows.ts';
 import type { Reading } from './reading.ts';
 import { ready, suggestion } from './suggestion.ts';
-
-/** A bare length beside battens is their spacing from here on, m, and a thickness below. */
-const LEAST_SPACING = 0.28;
 
 /** What may stand between battens. */
 const BETWEEN = ['cavity-insulation', 'service-layer', 'continuous-insulation'] as const;

@@ -1,4 +1,5 @@
 export { usualThickness } from './material.ts';
 export * from './parse.ts';
-export { insertions, type Place } from './place.ts';
-export type { NewLayer, Suggestion } from './suggestion.ts';
+export { insertions } from './place.ts';
+export type { Suggestion } from './suggestion.ts';
+export type { NewLayer, Place } from './types.ts';

@@ -3,7 +3,8 @@ import { measured, say } from '../units/index.ts';
 import { findNamed, thicknessFor, usualThickness } from './material.ts';
 import { unusedNumbers, type Numbers, type Typed } from './numbers.ts';
 import type { Reading } from './reading.ts';
-import { suggestion, type NewLayer } from './suggestion.ts';
+import { suggestion } from './suggestion.ts';
+import type { NewLayer } from './types.ts';
 import type { Keyword } from './words.ts';
 
 const DEFAULT_GAP = 0.019;

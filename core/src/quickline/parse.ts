@@ -1,13 +1,15 @@
+import { lumberSize } from '../framing/index.ts';
 import type { MaterialSearch } from '../materials/index.ts';
 import { say, type UnitSystem } from '../units/index.ts';
 import { battens } from './battens.ts';
 import { takeFrameNames, takeMemberMaterial, takePlates, type FrameName } from './frame-names.ts';
-import { lumberSize } from '../framing/index.ts';
-import { frames, type SaidFrame } from './frames.ts';
+import type { SaidFrame } from './frame-rows.ts';
+import { frames } from './frames.ts';
 import { air, isBoard, isSheetSize, sheets } from './layers.ts';
 import { normalize } from './normalize.ts';
 import { readNumbers } from './numbers.ts';
-import { takeRelation, takeSide, type Place } from './place.ts';
+import { takeRelation, takeSide } from './place.ts';
+import type { Place } from './types.ts';
 import type { Reading } from './reading.ts';
 import { combine, splitLine } from './several.ts';
 import { isClean, ready, type Suggestion } from './suggestion.ts';

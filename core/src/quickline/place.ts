@@ -8,16 +8,7 @@ import {
   type Command,
   type Layer,
 } from '../wall/index.ts';
-import type { NewLayer } from './suggestion.ts';
-
-/** Where a line says that its layers go, if it says so. */
-export type Place = { side: 'inside' | 'outside' } | PlaceBeside;
-
-/** Beside another layer, which the line names. */
-export interface PlaceBeside {
-  side: 'over' | 'under';
-  of: string;
-}
+import type { NewLayer, Place, PlaceBeside } from './types.ts';
 
 const INSIDE =
   /\b(?:(?:on|at|to)\s+the\s+)?(?:inside|indoors?|interior(?:\s+side)?|inboard|room\s+side|warm\s+side)\b(?!\s+of)/;

@@ -1,7 +1,8 @@
 import type { Fill } from '../framing/index.ts';
 import type { Message } from '../units/index.ts';
 import type { Numbers } from './numbers.ts';
-import type { NewLayer, Suggestion } from './suggestion.ts';
+import type { Suggestion } from './suggestion.ts';
+import type { NewLayer } from './types.ts';
 
 /** Cavity insulation that a line names by itself: it may belong between the studs of another part of the line. */
 export interface Filler {

@@ -3,7 +3,8 @@ import { LIBRARY } from '../materials/index.ts';
 import { say, type Message } from '../units/index.ts';
 import { placeOf } from '../wall/index.ts';
 import type { Between, Frame, Reading } from './reading.ts';
-import { ready, suggestion, type NewLayer } from './suggestion.ts';
+import { ready, suggestion } from './suggestion.ts';
+import type { NewLayer } from './types.ts';
 
 /** Thicknesses of a cavity add up to its depth within this, m. */
 const CLOSE = 0.003;

@@ -1,11 +1,7 @@
 import type { Material } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import type { Layer } from '../wall/index.ts';
-import type { Place } from './place.ts';
+import type { NewLayer, Place } from './types.ts';
 import { isGeneric, isNoLayer, isWeighty } from './words.ts';
-
-/** A layer without its id, which only a wall can give. */
-export type NewLayer = Layer extends infer L ? (L extends Layer ? Omit<L, 'id'> : never) : never;
 
 /** One reading of a quick line: the layers it would make, and what was understood. */
 export interface Suggestion {

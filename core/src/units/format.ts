@@ -43,6 +43,7 @@ export type Quantity =
   | 'elevation'
   | 'windSpeed'
   | 'rain'
+  | 'degreeDays'
   | 'number';
 
 /** A number as text and its unit, apart so that the unit can be set smaller. */
@@ -151,6 +152,10 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
   rain: {
     imperial: { unit: 'in.', convert: (mm) => mm / 1000 / INCH, digits: 1 },
     metric: { unit: 'mm', convert: same, digits: 0 },
+  },
+  degreeDays: {
+    imperial: { unit: '°F·d', convert: (days) => days / FAHRENHEIT_DEGREE, digits: 0 },
+    metric: { unit: 'K·d', convert: same, digits: 0 },
   },
   number: both('', same, 3),
 };

@@ -136,7 +136,7 @@ const about = computed(() => {
   const { designTemperature, temperature, zone, elevation, drivingRain } = site.value;
   const facts = [
     `Design day ${formatText('temperature', designTemperature, units.value)}`,
-    `${Math.round(heatingDegreeDays(temperature))} K·d heating`,
+    `${formatText('degreeDays', heatingDegreeDays(temperature), units.value)} heating`,
     zone && `zone ${zone}`,
     elevation !== null && `${formatText('elevation', elevation, units.value)} above the sea`,
     drivingRain && `driving rain ${drivingRain}`,

@@ -7,10 +7,10 @@ import {
   explainLayerResistance,
   explainLayerVapor,
   formatText,
-  InputError,
   isInsulation,
   nameOf,
   parseLength,
+  parseOpening,
   placementProblem,
   placeOf,
   type AirSpace,
@@ -120,11 +120,18 @@ function setAir(change: AirSpace): void {
   emit('run', `Air of ${title.value}`, [{ type: 'setAir', id: layer.value!.id, air: change }]);
 }
 
+/** m² in a mm²: the file states openings in mm² for each metre. */
+const SQUARE_MILLIMETER = 1e-6;
+
+/** Openings up to here count as still, and from here on as open, mm²/m (wall file, rule 2). */
+const STILL_BELOW = 500;
+const OPEN_FROM = 1500;
+
+const openingText = (area: number): string =>
+  formatText('openingPerLength', area * SQUARE_MILLIMETER, project.units);
+
 function setOpening(text: string): void {
-  const area = Number(text.replace(',', '.').replace(/[^\d.]/g, ''));
-  if (!/\d/.test(text) || !Number.isFinite(area) || area > 1e6)
-    throw new InputError('openingArea', `“${text}” is not an area`, '0 to 1,000,000 mm² per metre');
-  setAir({ openingArea: area });
+  setAir({ openingArea: parseOpening(text, project.units, 'openingArea') / SQUARE_MILLIMETER });
 }
 
 /** Moves one place out or in; the reason why not, if it cannot. */
@@ -227,10 +234,10 @@ function remove(): void {
         />
         <TextField
           v-if="air.ventilation === 'slight'"
-          label="Openings, mm² for each metre of wall"
-          :value="String(air.openingArea ?? 0)"
+          label="Openings along the wall"
+          :value="openingText(air.openingArea ?? 0)"
           :take="setOpening"
-          hint="500 and less counts as still, 1500 and more as open"
+          :hint="`${openingText(STILL_BELOW)} and less counts as still, ${openingText(OPEN_FROM)} and more as open`"
         />
       </template>
       <FrameEditor

@@ -86,10 +86,13 @@ const narrow = useMediaQuery('(max-width: 1000px)');
 const { height: windowHeight } = useWindowSize();
 
 /** Height of a callout row at the least, px: two lines of text, four on a narrow page, or a comfortable touch target. */
-const row = computed(() => (narrow.value ? 56 : coarse.value ? 44 : 34));
+const row = computed(() => (narrow.value ? 56 : coarse.value ? 44 : rows.value > MANY ? 32 : 34));
 
 /** What stands above and below the drawing on the first screen, five verdicts among it, px. */
 const AROUND = 482;
+
+/** Beyond so many layers their rows are a little lower. */
+const MANY = 8;
 
 /** The drawing is no lower and no higher than this where its layers leave the choice, px. */
 const LOWEST = 300;
