@@ -126,7 +126,9 @@ test.each<[string, string[], RegExp | null]>([
   ['premium plywood', ['premium'], null],
   ['hardboard 1/2 16 oc', ['16 oc'], /“16 oc” is not used here/],
   ['2x6 16 oc 24 oc hemp', ['24', 'oc'], /“24” is not used/],
-  ['2 in polyiso r-13', ['r-13'], /“r-13” is not used/],
+  ['2 in polyiso r-19', ['r-19'], /“r-19” is not used/],
+  ['2 in polyiso r-13', [], null],
+  ['3 2x4 studs', ['3'], /“3” is not used/],
   ['reflective air space', ['reflective'], /“reflective” is not understood/],
   ['triple 2x6 cellulose', ['triple'], /“triple” is not used/],
   ['copper siding', ['copper'], /“copper” is not understood/],
@@ -136,7 +138,7 @@ test.each<[string, string[], RegExp | null]>([
   ['300 in xps', [], /over three times the thickest it is sold in, 4 in\./],
   ['let-in brace', ['brace'], /“brace” is no layer/],
   ['sill plate', ['plate'], /“sill” is no layer/],
-  ['zip tape', ['zip'], /“tape” is no layer/],
+  ['seam tape', ['seam'], /“tape” is no layer/],
 ])('“%s” leaves %j unused and is refused for %p', (text, unused, refused) => {
   const found = reading(text);
   expect(found.unused).toEqual(unused);

@@ -1,3 +1,4 @@
+import { distance } from 'fastest-levenshtein';
 import MiniSearch from 'minisearch';
 import type { Material, Materials, Role } from './types.ts';
 import { rolesOf } from './properties.ts';
@@ -33,7 +34,7 @@ export class MaterialSearch {
       processTerm: singular,
       searchOptions: {
         boost: { name: 2, aliases: 2.5 },
-        fuzzy: (term) => (term.length > 3 ? 0.25 : false),
+        fuzzy: (term) => (term.length > 3 ? 0.2 : false),
         prefix: (term) => term.length > 1,
         weights: { fuzzy: 0.35, prefix: 0.6 },
       },
@@ -72,9 +73,10 @@ export class MaterialSearch {
       .search(text)
       .map((hit) => {
         const material = this.materials[String(hit.id)]!;
-        const exact = [material.name, ...(material.aliases ?? [])].some(
-          (name) => name.toLowerCase() === wanted,
-        );
+        const exact = [material.name, ...(material.aliases ?? [])].some((name) => {
+          const known = name.toLowerCase();
+          return known === wanted || (wanted.length > 4 && distance(known, wanted) === 1);
+        });
         const found = new Set(hit.queryTerms).size / Math.max(words.length, 1);
         return {
           id: String(hit.id),

@@ -23,7 +23,7 @@ const NAMES: [FrameName, RegExp][] = [
   [
     'two-rows',
     new RegExp(
-      String.raw`\b(?:double|twin|2)[\s-]+(?:rows?\b(?:[\s-]+of\b)?(?=\s*(?:\d|stud|lumber|timber))|stud(?:s|ded)?${WALL}|frame[ds]?${WALL}|(?=\d+x\d)|walls?\b)`,
+      String.raw`\b(?:offset[\s-]+)?(?:double|twin|2)[\s-]+(?:rows?\b(?:[\s-]+of\b)?(?=\s*(?:\d|stud|lumber|timber))|stud(?:s|ded)?${WALL}|frame[ds]?${WALL}|(?=\d+x\d)|walls?\b)`,
     ),
   ],
   ['staggered', new RegExp(String.raw`\bstagger(?:ed)?${STUDS}`)],

@@ -1,4 +1,4 @@
-import { FRAMING_PRESETS, type FrameRow } from '../framing/index.ts';
+import { FRAMING_PRESETS, SPACINGS, type FrameRow } from '../framing/index.ts';
 import { measured, say, type Message, type UnitSystem } from '../units/index.ts';
 import type { FrameName } from './frame-names.ts';
 import type { Numbers } from './numbers.ts';
@@ -104,7 +104,9 @@ export function rowOf(
 
   if (names.has('two-rows')) {
     const depth = members.depth ?? usual.row;
-    const whole = take((value) => value >= 2 * depth) ?? null;
+    const whole = take((value) => value >= 2 * depth);
+    const small =
+      whole === null ? take((value) => value >= LEAST_SPACING && !isUsual(value)) : null;
     const gap =
       whole === null ? (take((value) => value < LEAST_SPACING) ?? depth) : whole - 2 * depth;
     const row: FrameRow = {
@@ -118,7 +120,10 @@ export function rowOf(
     return {
       row,
       label: say`Two rows of ${measured('length', depth)} studs, ${measured('length', depthOf(row))} deep, ${at(row)}`,
-      problem: null,
+      problem:
+        small === null
+          ? null
+          : say`${measured('length', small)} has no room for two rows of ${measured('length', depth)}`,
     };
   }
   if (names.has('staggered')) {
@@ -127,20 +132,18 @@ export function rowOf(
       said.plate ??
       take((value) => value > depth && value < LEAST_SPACING) ??
       plateFor(depth, usual.plate);
-    const row: FrameRow = {
-      build: 'staggered',
-      width: members.width,
-      depth,
-      plate,
-      spacing: spacing(),
-      ...wood,
-    };
+    // Rows that do not reach past one another are two rows on one plate.
+    const sizes: Pick<FrameRow, 'build' | 'plate' | 'gap'> =
+      plate > 2 * depth
+        ? { build: 'two-rows', gap: plate - 2 * depth }
+        : { build: 'staggered', plate };
+    const row: FrameRow = { ...sizes, width: members.width, depth, spacing: spacing(), ...wood };
     return {
       row,
       label: say`Staggered ${measured('length', depth)} studs on ${measured('length', plate)} plates, ${at(row)}`,
       problem:
-        plate >= 2 * depth || plate <= depth
-          ? say`Staggered studs of ${measured('length', depth)} stand on plates between that and twice as deep, not ${measured('length', plate)}`
+        plate === 2 * depth || plate <= depth
+          ? say`Staggered studs of ${measured('length', depth)} stand on deeper plates, not on ${measured('length', plate)}`
           : null,
     };
   }
@@ -205,6 +208,11 @@ export function rowOf(
     label: say`${names.has('advanced') ? 'Advanced framing, studs' : 'Studs'} ${measured('length', depth)} ${at(row)}`,
     problem: null,
   };
+}
+
+/** Whether a length is one of the spacings that studs are set at. */
+function isUsual(length: number): boolean {
+  return [...SPACINGS.imperial, ...SPACINGS.metric].some((one) => Math.abs(one - length) < 0.002);
 }
 
 /** The plate two staggered rows usually stand on, m: the next size of lumber. */

@@ -1,6 +1,6 @@
 import type { Material, MaterialSearch } from '../materials/index.ts';
 import { measured, say } from '../units/index.ts';
-import { findNamed, thicknessFor, usualThickness } from './material.ts';
+import { agrees, findNamed, thicknessFor, usualThickness } from './material.ts';
 import { unusedNumbers, type Numbers, type Typed } from './numbers.ts';
 import type { Reading } from './reading.ts';
 import { suggestion } from './suggestion.ts';
@@ -86,6 +86,8 @@ function sheetThickness(
   if (!material.composition) {
     if (typed && typed.value > 0) {
       used.add(typed);
+      // A thickness and the R that it has are said of the same board.
+      if (resistance && agrees(material, typed.value, resistance.value)) used.add(resistance);
       if (lumber && isSheetSize(lumber)) used.add(lumber);
       return { thickness: typed.value, stated: true };
     }

@@ -58,7 +58,8 @@ function answersOf(
     answer(
       weight,
       has(`no\\. ${weight.value}`) ||
-        (/foam|board/.test(category ?? '') && weighs(weight.value * POUND_PER_CUBIC_FOOT)),
+        (category === 'spray-foam' && weighs(weight.value * POUND_PER_CUBIC_FOOT)),
+      /foam|board/.test(category ?? '') && weighs(weight.value * POUND_PER_CUBIC_FOOT),
     );
   if (dense) answer(dense, false, weighs(dense.value));
   if (perms) {
@@ -69,6 +70,14 @@ function answersOf(
     answer(grade, grade.value === PANEL_RATING ? category === 'wood-panel' : has(grade.value));
   for (const length of lengths) if (/mil/.test(length.text)) answer(length, has(length.text));
   return answers;
+}
+
+/** Labels are rounded, and grades differ: a stated R may miss that of a stated thickness by this share. */
+const SAME_R = 0.12;
+
+/** Whether a thickness, m, has about the R that is stated with it, m²K/W. */
+export function agrees(material: Material, thickness: number, resistance: number): boolean {
+  return Math.abs(labelR(material, thickness) / resistance - 1) <= SAME_R;
 }
 
 /** R of a thickness by the label, m²K/W. */

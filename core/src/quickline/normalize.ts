@@ -85,6 +85,9 @@ const RULES: [RegExp, string | ((...groups: string[]) => string)][] = [
   [/\bboard[\s-](?:and|&|on)[\s-](?:batten|board)s?\b/g, 'board-and-batten'],
   [/\bpeel[\s-](?:and|&|n)[\s-]stick\b/g, 'peel-and-stick'],
   [/\brain[\s-]+screens?\b/g, 'rainscreen'],
+  [/\bclass\s+([123])(?=\s+vapor)/g, (_, number) => `class ${'i'.repeat(Number(number))}`],
+  [/\b([13])[\s-]+coats?\b/g, (_, number) => `${number === '1' ? 'one' : 'three'} coat`],
+  [/\b(?:no|without|w\/o)\s+(?:cavity\s+)?insulation\b/g, 'uninsulated'],
   [/\bflash[\s-](?:and|&)[\s-](?:batt|fill)s?\b/g, 'flash-and-batt'],
   [/\b(?:λ|lambda)\s*0?[.,]?(0\d\d)\b/g, 'class $1'],
 ];

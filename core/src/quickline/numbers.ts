@@ -56,7 +56,7 @@ const UNIT_LENGTH: Record<string, number> = { mm: 1e-3, cm: 1e-2, m: 1, mil: MIL
 
 /** “2 layers of”, “double layer”, “double” */
 const LAYERS_OF =
-  /\b(?:(\d{1,2})[\s-]+(?:layers?|courses?|plies|sheets?)|(double|triple)(?:[\s-]+(?:layers?|courses?))?)\b(?:\s+of\b)?/;
+  /^\s*(\d)(?=\s+\d+x\d)|\b(?:(\d{1,2})[\s-]+(?:layers?|courses?|plies|sheets?)|(2)[\s-]ply|(double|triple)(?:[\s-]+(?:layers?|courses?))?)\b(?:\s+of\b)?/;
 
 /** “2 x 1/2 in”, “(2) 1/2 in”, “2x12.5”, “2x60” */
 const TIMES = new RegExp(
@@ -99,6 +99,9 @@ const SHEET_GAUGES: Record<string, number> = {
   29: 0.00034,
 };
 
+const timesOf = (said: string): number =>
+  said === 'double' ? 2 : said === 'triple' ? 3 : Number(said);
+
 /** What a panel's ratings are called among the grades. */
 export const PANEL_RATING = 'panel rating';
 
@@ -124,9 +127,8 @@ export function readNumbers(text: string, system: UnitSystem, steel = false): Nu
     value: (match: RegExpExecArray) => T,
   ): Typed<T> | null => match && { value: value(match), text: match[0].trim() };
 
-  const count = typed(
-    take(LAYERS_OF) ?? (isCount(rest) ? take(TIMES) : null),
-    ([, number, word]) => (word === 'double' ? 2 : word === 'triple' ? 3 : Number(number)),
+  const count = typed(take(LAYERS_OF) ?? (isCount(rest) ? take(TIMES) : null), (match) =>
+    timesOf(match.slice(1).find((said) => said !== undefined)!),
   );
   const steelStud = typed(take(/\b(\d{3,4})[st](\d{3})-(\d{2,3})\b/), ([, depth, flange, mil]) =>
     steelStudOf(depth!, flange!, mil!),

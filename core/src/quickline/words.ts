@@ -59,7 +59,7 @@ const KEYWORDS: Record<string, Keyword> = {
 const FILLERS = new Set(
   `with and filled fill full of the a an on at between insulation layer layers space in to for by is
   my some please put add insert thick thickness deep wide nominal actual standard regular common usual
-  new insulated from this that each all behind wall walls sheet sheets rated approx about`.split(
+  new insulated from this that each all behind wall walls sheet sheets rated approx about total overall w`.split(
     /\s+/,
   ),
 );
@@ -92,8 +92,8 @@ export function isWeighty(word: string): boolean {
 
 /** Words of a kind of product: what answers to nothing else has not said which material it is. */
 const GENERIC = new Set(
-  `board boards panel panels sheathing siding cladding insulation membrane barrier foam rigid wrap batt
-  batts paint coating plaster class type metric exterior interior inner outer outside kind coat coats
+  `board boards panel panels sheathing siding cladding insulation membrane barrier foam rigid wrap
+  paint coating plaster class type metric exterior interior inner outer outside kind coat coats
   group factory wood and or in on with edge value high range open standard rated treated about
   thin thick strip system base layer three two one whole core skins facers plank planks finish`.split(
     /\s+/,
