@@ -138,7 +138,7 @@ test.each<[string, string[], RegExp | null]>([
   ['300 in xps', [], /over three times the thickest it is sold in, 4 in\./],
   ['let-in brace', ['brace'], /“brace” is no layer/],
   ['sill plate', ['plate'], /“sill” is no layer/],
-  ['seam tape', ['seam'], /“tape” is no layer/],
+  ['joint tape', ['tape'], /“tape” is no layer/],
 ])('“%s” leaves %j unused and is refused for %p', (text, unused, refused) => {
   const found = reading(text);
   expect(found.unused).toEqual(unused);
