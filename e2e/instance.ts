@@ -82,7 +82,8 @@ export class Instance {
   async ask<T = unknown>(method: string, path: string, body?: object) {
     const response = await fetch(`${this.url}/api${path}`, {
       method,
-      headers: { 'content-type': 'application/json' },
+      // A connection kept open may have ended while this process waited for a script.
+      headers: { 'content-type': 'application/json', connection: 'close' },
       ...(body ? { body: JSON.stringify(body) } : {}),
     });
     const answer = (await response.json().catch(() => null)) as T;

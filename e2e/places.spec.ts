@@ -127,12 +127,12 @@ test('a material of the project is added, validated and used', async ({ page }) 
   await expectAccessible(page);
   await page.getByRole('button', { name: 'Add a material' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Reed panel');
-  await page.getByLabel('Conductivity, W/(m·K)').fill('-1');
+  await page.getByLabel('R per inch').fill('-1');
   await page.getByLabel('Vapor value').fill('2');
   await page.getByRole('button', { name: 'Save for this project' }).click();
   await expect(page.getByRole('alert')).toContainText('conductivity');
-  await page.getByLabel('Conductivity, W/(m·K)').fill('0.055');
-  await page.getByLabel('Sold as, mm').fill('20, 50');
+  await page.getByLabel('R per inch').fill('2.6');
+  await page.getByLabel('Sold as, in.').fill('1, 2');
   await page.getByRole('button', { name: 'Save for this project' }).click();
   await expect(page.getByRole('heading', { name: 'Reed panel' })).toBeVisible();
 
@@ -176,9 +176,17 @@ test('a library material is overridden for the project and given back', async ({
   await page.getByLabel('Search').fill('osb');
   await page.getByRole('button', { name: 'Oriented strand board (OSB)' }).click();
   await page.getByRole('button', { name: 'Override for this project' }).click();
-  await page.getByLabel('Conductivity, W/(m·K)').fill('0.13');
+  await page.getByLabel('R per inch').fill('1.11');
   await page.getByRole('button', { name: 'Save for this project' }).click();
   await expect(page.getByText('overrides the library')).toBeVisible();
   await page.getByRole('button', { name: /Back to the library/ }).click();
   await expect(page.getByText('overrides the library')).toBeHidden();
+
+  // A copy is a material of its own, and what is not typed anew is as it was.
+  await page.getByRole('button', { name: 'Copy this material and change it' }).click();
+  await page.getByLabel('R per inch').fill('1.4');
+  await page.getByRole('button', { name: 'Save for this project' }).click();
+  await expect(
+    page.getByRole('heading', { name: 'Oriented strand board (OSB), changed' }),
+  ).toBeVisible();
 });
