@@ -78,7 +78,7 @@ test('a wall from the quick line to a file and back', async ({ page }, testInfo)
 
   // As a file, and the same file in a new project.
   const downloading = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Walls' }).click();
+  await page.getByRole('button', { name: /: walls$/ }).click();
   await page.getByRole('menuitem', { name: 'Save as a file' }).click();
   const download = await downloading;
   const file = join(testInfo.outputDir, 'west-wall.json');
@@ -138,7 +138,7 @@ test('a file that is no wall is refused with its field, and nothing is made of i
     buffer: Buffer.from(JSON.stringify(bad)),
   });
   await expect(page.getByRole('alert')).toContainText('layers[0].thickness');
-  await page.getByRole('button', { name: 'Walls' }).click();
+  await page.getByRole('button', { name: /: walls$/ }).click();
   await expect(page.getByRole('menuitem', { name: /Only wall/ })).toBeVisible();
   await expect(page.getByRole('menuitem', { name: /script/ })).toHaveCount(0);
 });

@@ -90,7 +90,7 @@ test('a deleted wall is taken back from its notice, or later from the bin', asyn
   await saved(page);
 
   const remove = async () => {
-    await page.getByRole('button', { name: 'Walls', exact: true }).click();
+    await page.getByRole('button', { name: /: walls$/ }).click();
     await page.getByRole('menuitem', { name: 'Delete' }).click();
     await expect(page.getByRole('heading', { name: 'No wall yet' })).toBeVisible();
   };
