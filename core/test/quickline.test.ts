@@ -128,6 +128,7 @@ test.each<[string, string[], RegExp | null]>([
   ['2x6 16 oc 24 oc hemp', ['24', 'oc'], /“24” is not used/],
   ['2 in polyiso r-19', ['r-19'], /“r-19” is not used/],
   ['2 in polyiso r-13', [], null],
+  ['2x4 4 in flash and batt', [], /no room for all of that/],
   ['3 2x4 studs', ['3'], /“3” is not used/],
   ['reflective air space', ['reflective'], /“reflective” is not understood/],
   ['triple 2x6 cellulose', ['triple'], /“triple” is not used/],

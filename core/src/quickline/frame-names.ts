@@ -17,7 +17,7 @@ export type FrameName =
 const WALL = String.raw`(?:[\s-]+walls?)?\b`;
 const STUDS = String.raw`(?:[\s-]+stud(?:s|ded)?)?${WALL}`;
 
-/** The names as they are said, most telling first. A line may have several: an advanced frame with a service cavity has not. */
+/** The names as they are said, most telling first. A line may have several. */
 const NAMES: [FrameName, RegExp][] = [
   ['flash-and-batt', /\bflash-and-batt\b/],
   [

@@ -7,7 +7,7 @@ import {
   type MaterialSearch,
   type Role,
 } from '../materials/index.ts';
-import { FOOT, POUND, type UnitSystem } from '../units/index.ts';
+import { POUND_PER_CUBIC_FOOT, type UnitSystem } from '../units/index.ts';
 import { PANEL_RATING, type Numbers, type Typed } from './numbers.ts';
 
 /** Labels state R at this mean temperature, °C. */
@@ -24,9 +24,6 @@ const PERMEANCE_SLACK = 2;
 
 /** A fill's R over its depth may miss the stated one by this share. */
 const FILL_R_SLACK = 0.05;
-
-/** kg/m³ in one lb/ft³. */
-const POUND_PER_CUBIC_FOOT = POUND / FOOT ** 3;
 
 /** How much it weighs that a material carries a number of the line in its name, and that its figures agree with one. */
 const IN_NAME = 25;

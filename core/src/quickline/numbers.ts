@@ -1,11 +1,10 @@
 import { lumberSize, STEEL_DEPTHS, STEEL_FLANGES, STEEL_SHEETS } from '../framing/index.ts';
 import {
   AIR_PERMEABILITY,
-  FOOT,
   INCH,
   MIL,
   PERM,
-  POUND,
+  POUND_PER_CUBIC_FOOT,
   R_VALUE,
   type UnitSystem,
 } from '../units/index.ts';
@@ -82,9 +81,6 @@ const MIN_BARE_SPACING_MM = 50;
 
 /** A label's R above this is imperial in a metric project too. */
 const MAX_METRIC_R = 12;
-
-/** kg/m³ in one lb/ft³. */
-const POUND_PER_CUBIC_FOOT = POUND / FOOT ** 3;
 
 /** US sheet gauges of steel, m (manufacturers' standard gauge); studs have their own (framing.json). */
 const SHEET_GAUGES: Record<string, number> = {

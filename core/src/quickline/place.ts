@@ -116,7 +116,8 @@ function besideOf(
   fresh: readonly NewLayer[],
   find: FindMaterial,
 ): number {
-  const [first, last] = frameRange(layers) ?? [0, 0];
+  // Without a frame every layer is taken for an outer one.
+  const [first, last] = frameRange(layers) ?? [-1, -1];
   const onFrame = anchor >= first && anchor <= last;
   const inside = onFrame
     ? placeFor(layers, { ...fresh[0]!, id: '' }, find) <= first

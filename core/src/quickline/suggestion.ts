@@ -82,6 +82,7 @@ function sizeProblem(layer: NewLayer, material: Material | undefined): Message |
     return thickness > WIDEST_AIR ? say`An air space of ${size} is no part of a wall` : null;
   if (layer.kind === 'framed') {
     const { spacing } = layer.member;
+    if (thickness <= 0) return say`The frame has no room for all of that`;
     if (thickness > DEEPEST_FRAME) return say`No frame is ${size} deep`;
     const [least, most] = layer.frame === 'main' ? STUD_SPACINGS : SPACINGS;
     if (spacing < least || spacing > most)

@@ -21,6 +21,9 @@ export const POUND = 0.45359237;
 /** m² in a square foot. */
 export const SQUARE_FOOT = FOOT * FOOT;
 
+/** kg/m³ in one lb/ft³. */
+export const POUND_PER_CUBIC_FOOT = POUND / FOOT ** 3;
+
 /** m²K/W in one h·ft²·°F/Btu: the unit of the R-value on a label. */
 export const R_VALUE = (SQUARE_FOOT * 3600 * FAHRENHEIT_DEGREE) / BTU;
 
