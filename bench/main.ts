@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { coreFigures } from './core.ts';
+import { exploreFigures } from './explore.ts';
 import { pageFigures } from './page.ts';
 import { sectionFigures } from './section.ts';
 import { yearsFigures } from './years.ts';
@@ -13,6 +14,7 @@ export async function bench(url: string, chromium: string, store: boolean): Prom
   const now = {
     ...sectionFigures(),
     ...coreFigures(),
+    ...exploreFigures(),
     ...yearsFigures(),
     ...(await pageFigures(url, chromium)),
   };

@@ -32,6 +32,16 @@ interface Wall {
   document: object;
 }
 
+interface Run {
+  done: number[];
+}
+
+const BRIEF = {
+  convention: 'ashrae',
+  indoor: { temperature: 21, humidity: { kind: 'fixed', relativeHumidity: 0.35 } },
+  outdoor: { climate: 'cold-humid' },
+};
+
 const wallNamed = (name: string) => ({
   format: 'eldrun-wall',
   version: 1,
@@ -264,6 +274,21 @@ test('a backup made while it runs is restored row by row, and never over data wi
     await eldrun.start();
     const project = await newProject(eldrun, 'Backed up');
     const wall = await newWall(eldrun, project, 'Kept wall');
+    // Years of more walls than are run meanwhile: most of it still waits in the queue.
+    const walls = Array.from({ length: 300 }, (_, i) => 0.01 + i / 10_000);
+    const exploration = {
+      format: 'eldrun-exploration',
+      version: 1,
+      wall: { ...wallNamed('Explored'), ...BRIEF },
+      vary: [{ layer: 'a', thickness: walls }],
+      objectives: ['u'],
+    };
+    const run = await eldrun.ask<{ id: string; parts: number }>(
+      'POST',
+      `/projects/${project}/explorations`,
+      { exploration, hourly: true },
+    );
+    expect(run.status).toBe(201);
     const made = script('backup.mjs', file, '--data', eldrun.folder);
     expect(made).toMatchObject({ status: 0, stdout: expect.stringContaining('every row') });
     expect(statSync(file).mode & 0o777).toBe(0o600);
@@ -274,7 +299,16 @@ test('a backup made while it runs is restored row by row, and never over data wi
     expect(script('restore.mjs', file, '--data', copy.folder)).toMatchObject({ status: 0 });
     await copy.start();
     expect((await copy.ask<Wall>('GET', `/walls/${wall.id}`)).body).toEqual(wall);
+    // Its worker goes on with what the queue held.
+    const { done } = (await copy.ask<Run>('GET', `/explorations/${run.body.id}`)).body;
+    await expect
+      .poll(
+        async () => (await copy.ask<Run>('GET', `/explorations/${run.body.id}`)).body.done.length,
+        { timeout: 60_000 },
+      )
+      .toBeGreaterThan(done.length);
     await copy.remove();
+    await eldrun.ask('DELETE', `/explorations/${run.body.id}`);
 
     // Over data: not while they are served, not unasked, and then what was there stays aside.
     const refused = script('restore.mjs', file, '--data', eldrun.folder, '--replace');

@@ -55,7 +55,7 @@ test('steel studs with fill alone: what is lost, its fix, and the stripe on the 
   // 16 in. against 24 in.
   await rows(page).filter({ hasText: 'C-stud' }).getByRole('button').first().focus();
   await page.keyboard.press('Enter');
-  await page.getByRole('dialog').getByLabel('Usual spacing').click();
+  await (await openDialog(page)).getByLabel('Usual spacing').click();
   await page.getByRole('option', { name: '24 in. on center' }).click();
   await expect.poll(() => effectiveR(page)).toBeGreaterThan(bare);
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -153,7 +153,7 @@ test('frames are chosen, screws and voids taken off, a foam counted by its label
   const foam = rows(page).filter({ hasText: 'Extruded polystyrene' });
   await foam.getByRole('button').first().focus();
   await page.keyboard.press('Enter');
-  await page.getByRole('dialog').getByLabel('Conductivity taken from').click();
+  await (await openDialog(page)).getByLabel('Conductivity taken from').click();
   await page.getByRole('option', { name: 'Aged value' }).click();
   await expect(foam).toContainText('(aged)');
   await expect(verdict(page, 'effective-r')).toContainText('aged value: Extruded polystyrene');

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { test, type Page } from '@playwright/test';
-import { openDemoWall, rows } from './bench.ts';
+import { openDemoWall } from './bench.ts';
 
 const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
@@ -38,25 +38,9 @@ test('pictures of the main views', async ({ page }) => {
   await page.keyboard.press('Delete');
   await page.keyboard.press('Escape');
 
-  await rows(page).filter({ hasText: '2×6' }).getByRole('button').first().focus();
-  await page.keyboard.press('Enter');
-  await page.getByLabel('Depth', { exact: true }).waitFor();
-  await picture(page, 'wall-frame-editor');
-  await page.keyboard.press('Escape');
-
   await page.locator('[data-reading="Effective R"]').click();
   await page.getByText('Follows', { exact: true }).waitFor();
   await picture(page, 'wall-number-opened');
-  await page.keyboard.press('Escape');
-
-  // The lens Heat for wood, broken studs, two rows and steel.
-  await page.getByRole('link', { name: 'Heat' }).click();
-  await page.getByText('arrives').waitFor();
-  await page.mouse.move(575, 340);
-  await picture(page, 'heat-wood');
-  await page.getByRole('button', { name: 'Frame', exact: true }).click();
-  await page.getByRole('button', { name: /Two rows/ }).waitFor();
-  await picture(page, 'wall-frames');
   await page.keyboard.press('Escape');
 
   await openDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');
@@ -89,10 +73,6 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('region', { name: 'The year' }).waitFor();
   await picture(page, 'moisture-cold');
   await picture(page, 'moisture-year', 760);
-  await page.getByRole('button', { name: 'Swap strategy…' }).click();
-  await page.locator('[data-swap]').waitFor();
-  await picture(page, 'moisture-swap');
-  await page.getByRole('button', { name: 'Leave it' }).click();
 
   // The lens Years: a run that fails, its charts and the field.
   await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
@@ -102,8 +82,33 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('slider', { name: 'Day shown in the drawing' }).fill('150');
   await picture(page, 'years', 620);
 
-  await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
-  await picture(page, 'wall-metric');
+  // Options: the demo's walls side by side, every combination of one, and what was decided.
+  await openDemoWall(page, 'Mill Race house', 'North gable, option B');
+  await page.getByRole('link', { name: 'Options', exact: true }).click();
+  await page.locator('[data-row="judgment"]').getByText('simulated').nth(3).waitFor();
+  await picture(page, 'options');
+  await page.getByRole('link', { name: 'Explore', exact: true }).click();
+  await page.getByRole('combobox', { name: 'From' }).click();
+  await page.getByRole('option', { name: 'North gable, option B' }).click();
+  await page.getByText('Next best step from now').waitFor();
+  await page.getByRole('button', { name: 'Explore', exact: true }).click();
+  await page
+    .locator('[data-explored]')
+    .getByText(/4 simulated/)
+    .waitFor({ timeout: 90_000 });
+  const members = page.getByRole('table', { name: 'Walls that none beats' }).getByRole('row');
+  await members.nth(9).getByRole('button').click();
+  await picture(page, 'explore');
+  await page.getByRole('link', { name: 'Money and energy' }).click();
+  await page.getByRole('list', { name: 'What it comes to' }).waitFor();
+  await picture(page, 'energy');
+  await page.getByRole('link', { name: 'Prices', exact: true }).click();
+  await page.getByLabel('Price of Oriented strand board (OSB), USD').waitFor();
+  await picture(page, 'prices');
+  await page.getByRole('link', { name: 'Decisions' }).click();
+  await page.getByRole('link', { name: /Outside walls/ }).click();
+  await page.getByText('as they were decided on').waitFor();
+  await picture(page, 'decision');
 
   // Both pages as a letter sheet has them, one below the other.
   await openDemoWall(page, 'Mill Race house', 'North gable, option B');

@@ -50,6 +50,7 @@ export async function build() {
       main: join(ROOT, 'server/src/main.ts'),
       summaries: join(ROOT, 'server/src/summaries/in-thread.ts'),
       weather: join(ROOT, 'server/src/weather/in-thread.ts'),
+      worker: join(ROOT, 'server/src/worker.ts'),
     },
     outdir: join(ROOT, 'server/dist'),
     outExtension: { '.js': '.mjs' },
@@ -60,6 +61,7 @@ export async function build() {
     packages: 'external',
     alias: {
       '@eldrun/core/kinds': join(ROOT, 'core/src/kinds/index.ts'),
+      '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
       '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
       '@eldrun/core': join(ROOT, 'core/src/index.ts'),
       '@eldrun/contract/schemas': join(ROOT, 'contract/src/schemas.ts'),

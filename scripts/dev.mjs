@@ -29,6 +29,15 @@ await main(async () => {
       },
     },
   );
+  const worker = spawn(
+    process.execPath,
+    [join(ROOT, 'node_modules/tsx/dist/cli.mjs'), 'watch', 'server/src/worker.ts'],
+    {
+      cwd: ROOT,
+      stdio: 'inherit',
+      env: { ...process.env, ELDRUN_DATABASE_URL: databaseUrl },
+    },
+  );
   const page = spawn(process.execPath, [join(ROOT, 'node_modules/vite/bin/vite.js')], {
     cwd: join(ROOT, 'web'),
     stdio: 'inherit',
@@ -36,6 +45,7 @@ await main(async () => {
   });
   const stop = async () => {
     server.kill('SIGTERM');
+    worker.kill('SIGTERM');
     page.kill('SIGTERM');
     await cluster.stop();
     process.exit(0);

@@ -39,7 +39,8 @@ export async function withClient(url, work) {
 /** Every row of every table as one digest a table: `{ table: 'rows digest' }`. */
 async function digests(client) {
   const { rows: tables } = await client.query(
-    `SELECT format('%I', tablename) AS name FROM pg_tables WHERE schemaname = 'public' ORDER BY 1`,
+    `SELECT format('%I.%I', schemaname, tablename) AS name FROM pg_tables
+     WHERE schemaname NOT IN ('pg_catalog', 'information_schema') ORDER BY 1`,
   );
   const found = {};
   for (const { name } of tables) {

@@ -9,6 +9,8 @@ export declare class Cluster {
   }): Promise<string>;
   stop(): Promise<void>;
   remove(): Promise<void>;
+  /** The address of the database, or null when it is not running. */
+  runningUrl(): string | null;
   postmaster(): { pid: number; port: number } | null;
   runningPort(): number | null;
 }

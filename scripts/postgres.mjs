@@ -96,6 +96,14 @@ function signal(pid, name) {
 }
 
 /**
+ * Removes a folder that a program of a killed start may still be writing in for a moment: it is tried again, for some
+ * seconds at the most.
+ */
+function removeFolder(path) {
+  rmSync(path, { recursive: true, force: true, maxRetries: 10, retryDelay: 100 });
+}
+
+/**
  * A PostgreSQL cluster of Eldrun's own: on loopback, with a password, in its own folder. Whoever starts it is the only
  * one that works with the folder (a lock sees to that), and it ends with the process that started it, however that ends.
  */
@@ -208,8 +216,7 @@ export class Cluster {
           'Put back all of it from your backup, or choose another folder with --data DIR.',
       );
     for (const name of readdirSync(this.folder))
-      if (name.startsWith('cluster.unfinished-'))
-        rmSync(join(this.folder, name), { recursive: true });
+      if (name.startsWith('cluster.unfinished-')) removeFolder(join(this.folder, name));
     const unfinished = mkdtempSync(`${this.data}.unfinished-`);
     const handover = join(unfinished, 'handover');
     const made = join(unfinished, 'cluster');
@@ -224,7 +231,7 @@ export class Cluster {
       renameSync(made, this.data);
       syncFolder(this.folder);
     } finally {
-      rmSync(unfinished, { recursive: true, force: true });
+      removeFolder(unfinished);
     }
   }
 

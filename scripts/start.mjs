@@ -26,6 +26,9 @@ Installs and builds what is missing; Ctrl+C stops all that it started.
 
 const FIRST_PORT = 4870;
 
+/** A worker that ended is started again so much later, ms. */
+const WORKER_AGAIN = 1000;
+
 /** What the server ends with where its port is taken. */
 const PORT_TAKEN = 98;
 
@@ -79,6 +82,16 @@ function lastStart(runFile) {
   }
 }
 
+/** Ends a process that was started, and waits for it. */
+async function endOf(started) {
+  if (!started || started.exitCode !== null || started.signalCode !== null) return;
+  const ended = once(started, 'exit');
+  started.kill('SIGTERM');
+  const insist = setTimeout(() => started.kill('SIGKILL'), 8000);
+  await ended;
+  clearTimeout(insist);
+}
+
 /** Whether a server answers there. */
 async function answers(url) {
   try {
@@ -112,6 +125,7 @@ await main(async () => {
   if (help) return void console.log(HELP);
 
   let server = null;
+  let worker = null;
   let cluster = null;
   let stopping = false;
   let runFile = null;
@@ -119,13 +133,7 @@ await main(async () => {
   const stop = async (code) => {
     if (stopping) return;
     stopping = true;
-    if (server && server.exitCode === null && server.signalCode === null) {
-      const ended = once(server, 'exit');
-      server.kill('SIGTERM');
-      const insist = setTimeout(() => server.kill('SIGKILL'), 8000);
-      await ended;
-      clearTimeout(insist);
-    }
+    await Promise.all([server, worker].map(endOf));
     await cluster?.stop();
     for (const log of logs) log.close();
     if (runFile) rmSync(runFile, { force: true });
@@ -164,6 +172,7 @@ await main(async () => {
         const url = `http://127.0.0.1:${port}`;
         writeFileSync(runFile, JSON.stringify({ pid: process.pid, url }));
         console.log(`Eldrun: ${url}`);
+        work();
       });
       server.once('exit', (code) => {
         if (stopping) return;
@@ -172,6 +181,16 @@ await main(async () => {
           return serve();
         console.error(`The server ended (${code}). Its log: ${log.path}`);
         void stop(1);
+      });
+    };
+    // It evaluates what is too large for one page. One that ends is started again.
+    const work = () => {
+      worker = fork(join(ROOT, 'server/dist/worker.mjs'), {
+        stdio: ['ignore', log.descriptor, log.descriptor, 'ipc'],
+        env: { ...process.env, ELDRUN_DATABASE_URL: databaseUrl },
+      });
+      worker.once('exit', () => {
+        if (!stopping) setTimeout(() => !stopping && work(), WORKER_AGAIN).unref();
       });
     };
     serve();

@@ -1,9 +1,13 @@
 import { parseArgs } from 'node:util';
 import { check } from './check.ts';
+import { compare } from './compare.ts';
+import { exploreFiles } from './explore.ts';
+import { readPrices } from './prices.ts';
 import type { Doer } from './job-types.ts';
 import { inTurn } from './jobs.ts';
 import { EXIT, type Output } from './output.ts';
 import { quickline } from './quickline.ts';
+import { MAX_COMBINATIONS } from '@eldrun/core/exploration';
 import { sampleFiles } from './samples.ts';
 import { simulateFiles } from './simulate.ts';
 
@@ -11,16 +15,23 @@ import { simulateFiles } from './simulate.ts';
 const MAX_SAMPLES = 10_000;
 
 const HELP = `eldrun check FILE… [--hourly] [--json] [--strict] [--units imperial|metric]
+eldrun compare FILE… [--prices FILE] [--json] [--units imperial|metric]
+eldrun explore FILE… [--prices FILE] [--sample N] [--json] [--units imperial|metric]
 eldrun simulate FILE… [--samples N] [--json]
 eldrun quickline PHRASE… [--json] [--units imperial|metric]
 
 check computes what framed walls are worth and judges whether they stay dry. Each
 FILE is a wall file (eldrun-wall, version 1).
+compare sets walls side by side; differences are against the first.
+explore evaluates every combination of what may vary. Each FILE is an exploration
+(eldrun-exploration, version 1).
 simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulation,
 version 1).
 quickline reads layers as a builder says them and prints what it understands.
 
   --hourly   judge by two years hour by hour in the standard exposure, on all cores
+  --prices   a price book (eldrun-prices) in place of the demo prices
+  --sample   evaluate N combinations, evenly spread, instead of all
   --samples  how sure: N runs of the wall as houses differ, on all cores
   --json     one result a line, in the order of the files, SI and unrounded
   --strict   exit 1 when the judgment or a verdict fails
@@ -34,6 +45,8 @@ The adopted local code governs; structure and fire belong to licensed profession
 /** What each command is given. */
 const NEEDS: Record<string, string> = {
   check: 'a file',
+  compare: 'a file',
+  explore: 'a file',
   simulate: 'a file',
   quickline: 'a phrase',
 };
@@ -61,6 +74,8 @@ export async function run(
         strict: { type: 'boolean', default: false },
         hourly: { type: 'boolean', default: false },
         samples: { type: 'string' },
+        sample: { type: 'string' },
+        prices: { type: 'string' },
         units: { type: 'string', default: 'metric' },
         help: { type: 'boolean', short: 'h', default: false },
       },
@@ -84,13 +99,8 @@ export async function run(
   }
   if (command === 'simulate') {
     if (values.samples === undefined) return simulateFiles(files, { json: values.json }, output);
-    const samples = Number(values.samples);
-    if (!Number.isInteger(samples) || samples < 1 || samples > MAX_SAMPLES) {
-      output.stderr.write(
-        `eldrun: --samples ${values.samples} is no number of samples. Allowed: 1 to ${MAX_SAMPLES}.\n`,
-      );
-      return EXIT.badInput;
-    }
+    const samples = countOf('samples', values.samples, MAX_SAMPLES, output);
+    if (samples === null) return EXIT.badInput;
     return sampleFiles(files, { json: values.json, samples }, output, parallel);
   }
   if (values.units !== 'imperial' && values.units !== 'metric') {
@@ -100,6 +110,25 @@ export async function run(
     return EXIT.badInput;
   }
   const { json, strict, hourly, units } = values;
+  if (command === 'compare' || command === 'explore') {
+    const prices = values.prices === undefined ? null : await readPrices(values.prices, output);
+    const sample =
+      values.sample === undefined
+        ? Infinity
+        : countOf('sample', values.sample, MAX_COMBINATIONS, output);
+    if (prices === 'bad' || sample === null) return EXIT.badInput;
+    return command === 'compare'
+      ? compare(files, { json, units, prices }, output)
+      : exploreFiles(files, { json, units, prices, sample }, output);
+  }
   if (command === 'quickline') return quickline(files, { json, units }, output);
   return check(files, { json, strict, hourly, units }, output, hourly ? parallel : inTurn);
+}
+
+/** The number that an option gives; null, and said, where it is none that is allowed. */
+function countOf(option: string, text: string, most: number, { stderr }: Output): number | null {
+  const count = Number(text);
+  if (Number.isInteger(count) && count >= 1 && count <= most) return count;
+  stderr.write(`eldrun: --${option} ${text} is no number of ${option}. Allowed: 1 to ${most}.\n`);
+  return null;
 }

@@ -1,6 +1,12 @@
 import { formatText, MONTHS, type ResultFile, type UnitSystem } from '@eldrun/core';
 
-const SIGN = { fail: '■ FAIL', caution: '◆ CAUTION', info: '○ NOTE', pass: '● PASS' } as const;
+/** How a status is marked in a terminal. */
+export const SIGN = {
+  fail: '■ FAIL',
+  caution: '◆ CAUTION',
+  info: '○ NOTE',
+  pass: '● PASS',
+} as const;
 
 const WORDS = { fail: 'still fails', caution: 'then a caution', pass: 'then passes' } as const;
 const BASIS = { static: 'an estimate', hourly: 'simulated' } as const;
@@ -27,6 +33,15 @@ export function resultTable(file: string, result: ResultFile, units: UnitSystem)
       'Coldest inner surface',
       `${formatText('temperature', thermal.section.innerSurface.min, units)} on the design day, temperature factor ${thermal.section.temperatureFactor.toFixed(3)}`,
     ],
+    ...(thermal.dynamic
+      ? [
+          [
+            'Daily swing',
+            `decrement factor ${thermal.dynamic.decrement.toFixed(2)}, ${thermal.dynamic.lag.toFixed(1)} h later indoors`,
+          ] as [string, string],
+        ]
+      : []),
+    ['Lost in a year', formatText('energyPerArea', result.energy, units)],
     ['Thickness', formatText('length', quantities.thickness, units)],
     ['Cost, demo prices', formatText('costPerArea', quantities.cost, units)],
     ['Carbon', formatText('carbonPerArea', quantities.carbon, units)],

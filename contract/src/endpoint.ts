@@ -23,7 +23,7 @@ export interface Endpoint<
   /** The media type of its body, where that is not JSON. */
   takes?: 'text/csv';
   /** The media type of its answer, where that is not JSON. */
-  gives?: 'text/event-stream';
+  gives?: 'text/event-stream' | 'application/octet-stream';
   readonly types?: { params: PathParams<P>; query: Query; body: Body; answer: Answer };
 }
 

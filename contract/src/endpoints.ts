@@ -1,6 +1,7 @@
-import type { Document, Material, ProjectWall } from '@eldrun/core';
+import type { Document, Exploration, Material, ProjectWall } from '@eldrun/core';
 import { endpoint, type Nothing } from './endpoint.ts';
 import type {
+  ExplorationRun,
   ListedDocument,
   NewProject,
   Project,
@@ -200,6 +201,39 @@ export const ENDPOINTS = {
     'DELETE',
     '/projects/:project/weather/:weather',
     'Deletes a weather file, where nothing stands on it.',
+    { status: 204 },
+  ),
+
+  startExploration: endpoint<
+    Nothing,
+    { wall?: string; exploration: Exploration; hourly: boolean },
+    ExplorationRun
+  >()(
+    'POST',
+    '/projects/:project/explorations',
+    'Gives an exploration to the workers, by the materials and prices of the project as they are.',
+    { status: 201 },
+  ),
+  listExplorations: endpoint<Nothing, Nothing, ExplorationRun[]>()(
+    'GET',
+    '/projects/:project/explorations',
+    'The explorations that workers evaluate or have evaluated, the newest first.',
+  ),
+  readExploration: endpoint<Nothing, Nothing, ExplorationRun>()(
+    'GET',
+    '/explorations/:exploration',
+    'One of them, how far it is, and what it came to.',
+  ),
+  readExplorationPart: endpoint<Nothing, Nothing, Nothing>()(
+    'GET',
+    '/explorations/:exploration/parts/:part',
+    'The figures of a part: for each quantity float64 little-endian, in the order u, error, cost, carbon, thickness, margin; then the judgment, a byte each.',
+    { gives: 'application/octet-stream' },
+  ),
+  deleteExploration: endpoint<Nothing, Nothing, Nothing>()(
+    'DELETE',
+    '/explorations/:exploration',
+    'Stops and forgets an exploration.',
     { status: 204 },
   ),
 } as const;

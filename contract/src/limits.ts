@@ -2,3 +2,6 @@
 export const MAX_SAVED_STEPS = 1000;
 export const MAX_STEP_LENGTH = 300;
 export const MAX_SAVED_COMMANDS = 10_000;
+
+/** The most combinations of an exploration of which each is simulated. */
+export const MOST_HOURLY = 20_000;

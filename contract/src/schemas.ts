@@ -96,8 +96,25 @@ const project = Joi.object({
   archived: Joi.boolean().required(),
   updatedAt: time.required(),
   materials: Joi.object().pattern(Joi.string(), materialSchema).required(),
+  prices: Joi.object({ id: uuid.required(), document: document.required() }).required().allow(null),
   weather: Joi.array().items(weatherFile).required(),
   walls: Joi.array().items(listedWall).required(),
+});
+
+const explorationRun = Joi.object({
+  id: uuid.required(),
+  projectId: uuid.required(),
+  wallId: uuid.required().allow(null),
+  exploration: Joi.object().unknown().required(),
+  hourly: Joi.boolean().required(),
+  combinations: Joi.number().integer().required(),
+  partSize: Joi.number().integer().required(),
+  parts: Joi.number().integer().required(),
+  done: Joi.array().items(Joi.number().integer()).required(),
+  createdAt: time.required(),
+  finishedAt: time.required().allow(null),
+  result: Joi.object().unknown().required().allow(null),
+  problem: Joi.string().required().allow(null),
 });
 
 const save = Joi.object({
@@ -174,4 +191,17 @@ export const SCHEMAS: Record<EndpointName, EndpointSchemas> = {
   importWeather: { body: Joi.binary(), answer: weatherFile },
   readWeatherHours: { answer: Joi.object().unknown() },
   deleteWeather: {},
+
+  startExploration: {
+    body: Joi.object({
+      wall: uuid,
+      exploration: Joi.object().unknown().required(),
+      hourly: Joi.boolean().required(),
+    }),
+    answer: explorationRun,
+  },
+  listExplorations: { answer: Joi.array().items(explorationRun) },
+  readExploration: { answer: explorationRun },
+  readExplorationPart: {},
+  deleteExploration: {},
 };

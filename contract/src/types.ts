@@ -1,9 +1,12 @@
 import type {
   Brief,
   Document,
+  Exploration,
+  Explored,
   Material,
   Message,
   OwnClimate,
+  PriceBook,
   ProjectWall,
   Status,
   Summary,
@@ -85,6 +88,8 @@ export interface Project {
   archived: boolean;
   updatedAt: string;
   materials: Record<string, Material>;
+  /** The price book that its walls are costed by: the first that it has. */
+  prices: { id: string; document: PriceBook } | null;
   weather: WeatherFile[];
   walls: ListedWall[];
 }
@@ -101,6 +106,28 @@ export interface ProjectChange {
   units?: UnitSystem;
   brief?: Brief;
   archived?: boolean;
+}
+
+/** An exploration that workers evaluate, whether a page is open or not. */
+export interface ExplorationRun {
+  id: string;
+  projectId: string;
+  /** The wall that it set out from; it may be gone by now. */
+  wallId: string | null;
+  exploration: Exploration;
+  /** Whether each combination is simulated. */
+  hourly: boolean;
+  combinations: number;
+  /** Combinations of a part, but for the last, and how many parts there are. */
+  partSize: number;
+  parts: number;
+  /** Numbers of the parts that are evaluated. */
+  done: number[];
+  createdAt: string;
+  finishedAt: string | null;
+  result: Explored | null;
+  /** Why there will be no result. */
+  problem: string | null;
 }
 
 export type SavedWall = SavedDocument<ProjectWall>;

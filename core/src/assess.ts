@@ -10,7 +10,7 @@ import {
 } from './heat/index.ts';
 import { condensingPlaneOf, indoorDewPoints, type CondensingPlane } from './moisture/index.ts';
 import { quantitiesOf, type Quantities } from './quantities/index.ts';
-import { resolveWall, type ResolvedWall, type WallFile } from './wall/index.ts';
+import { onceForCounted, resolveWall, type ResolvedWall, type WallFile } from './wall/index.ts';
 
 /** Every number of a wall that follows from its layers one by one: there within a fraction of a millisecond. */
 export interface LayerAssessment {
@@ -38,17 +38,26 @@ export interface Assessment extends LayerAssessment {
  * @throws InputError where a number cannot be computed
  */
 export function assessLayers(file: WallFile, projectMaterials: Materials = {}): LayerAssessment {
-  const wall = resolveWall(file, projectMaterials);
-  const indoorDewPoint = indoorDewPoints(wall);
-  const condensingPlane = condensingPlaneOf(wall, indoorDewPoint);
+  return assessResolved(resolveWall(file, projectMaterials));
+}
+
+/** The same of a wall whose materials are looked up. */
+export function assessResolved(wall: ResolvedWall): LayerAssessment {
+  const moisture = onceForCounted(wall, planeOf);
+  const { condensingPlane } = moisture;
   return {
     wall,
     paths: pathThermalOf(wall),
-    moisture: { indoorDewPoint, condensingPlane },
+    moisture,
     quantities: quantitiesOf(wall),
     worstMonth:
       condensingPlane && condensingPlane.margin.indexOf(Math.min(...condensingPlane.margin)),
   };
+}
+
+function planeOf(wall: ResolvedWall): LayerAssessment['moisture'] {
+  const indoorDewPoint = indoorDewPoints(wall);
+  return { indoorDewPoint, condensingPlane: condensingPlaneOf(wall, indoorDewPoint) };
 }
 
 /**

@@ -1,5 +1,5 @@
 import { assess, type Assessment } from './assess.ts';
-import type { Thermal } from './heat/index.ts';
+import { dynamicOf, yearlyHeatLoss, type DynamicThermal, type Thermal } from './heat/index.ts';
 import {
   besideJudgment,
   judgeWithRuns,
@@ -28,13 +28,15 @@ export interface ResultFile {
   format: 'eldrun-result';
   version: 1;
   wall: string;
-  thermal: Thermal;
+  thermal: Thermal & { dynamic: DynamicThermal | null };
   moisture: {
     indoorDewPoint: number[];
     condensingPlane: CondensingPlane | null;
     monthly: MonthlyWater;
     vapor: DryingPermeance | null;
   };
+  /** Heat lost through a square metre in a year, by degree-days, kWh/(m²·a). */
+  energy: number;
   judgment: {
     moisture: Judgment['moisture'];
     basis: Judgment['basis'];
@@ -92,8 +94,9 @@ export function evaluate(
     format: 'eldrun-result',
     version: 1,
     wall: file.name,
-    thermal: assessment.thermal,
+    thermal: { ...assessment.thermal, dynamic: dynamicOf(assessment.wall) },
     moisture: { ...assessment.moisture, monthly, vapor },
+    energy: yearlyHeatLoss(assessment.wall, assessment.thermal.effective.u),
     judgment: {
       moisture,
       basis,

@@ -17,8 +17,11 @@ import { refuseOnFullDisk } from './disk.ts';
 import { DocumentStore } from './documents/store.ts';
 import { foreignOrigin, notFound, toApiError, tooMany } from './errors.ts';
 import { Events } from './events.ts';
+import { newQueue, openQueue } from './explorations/queue.ts';
 import { isLoopback } from './loopback.ts';
+import type PgBoss from 'pg-boss';
 import { documentRoutes } from './routes/documents.ts';
+import { explorationRoutes } from './routes/explorations.ts';
 import { materialRoutes } from './routes/materials.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { serverRoutes } from './routes/server.ts';
@@ -65,6 +68,8 @@ export interface AppOptions {
   events?: Events;
   /** Reads weather files; by default in this thread. */
   weather?: WeatherReader;
+  /** The queue of what workers do, with its tables brought up to date; by default one over the pool. */
+  queue?: () => Promise<PgBoss>;
   /** Called after a request that may have changed something. */
   changed?: () => void;
 }
@@ -82,6 +87,7 @@ export function createApp({
   coreVersion = '',
   events = new Events(pool),
   weather = (file) => Promise.resolve(readWeather(file)),
+  queue = lazyQueue(pool, logger),
   changed,
 }: AppOptions): Express {
   const app = express();
@@ -121,6 +127,7 @@ export function createApp({
   api.use(documentRoutes(store));
   api.use(materialRoutes(store));
   api.use(weatherRoutes(store, weather));
+  api.use(explorationRoutes(store, queue));
   api.use(() => {
     throw notFound('address');
   });
@@ -140,6 +147,18 @@ export function createApp({
   }
   app.use(answerError);
   return app;
+}
+
+/** A queue that is opened when it is first asked for; asked anew where that failed. */
+function lazyQueue(pool: pg.Pool, logger: Logger): () => Promise<PgBoss> {
+  let opened: Promise<PgBoss> | null = null;
+  return () => {
+    opened ??= openQueue(newQueue(pool, logger, false)).catch((error: unknown) => {
+      opened = null;
+      throw error;
+    });
+    return opened;
+  };
 }
 
 /**

@@ -1,4 +1,4 @@
-import type { Status } from '@eldrun/core';
+import { untouchable, type Status } from '@eldrun/core';
 import type { ListedDocument, ListedWall, Project } from '@eldrun/contract';
 import { asListed, listedAs, type DocumentStore } from './documents/store.ts';
 import { notFound } from './errors.ts';
@@ -9,6 +9,9 @@ const PROJECT = `
     p.updated_at AS "updatedAt",
     coalesce((SELECT jsonb_object_agg(m.id, m.material ORDER BY m.id)
       FROM project_materials m WHERE m.project_id = p.id), '{}') AS materials,
+    (SELECT jsonb_build_object('id', d.id, 'document', d.document) FROM documents d
+      WHERE d.project_id = p.id AND d.kind = 'prices' AND d.deleted_at IS NULL
+      ORDER BY d.position LIMIT 1) AS prices,
     coalesce((SELECT jsonb_agg(jsonb_build_object('id', w.id, 'climate', w.climate, 'notes', w.notes)
       ORDER BY w.created_at) FROM project_weather w WHERE w.project_id = p.id), '[]') AS weather,
     coalesce((SELECT jsonb_agg(${listedAs(1)} ORDER BY d.position)
@@ -28,8 +31,18 @@ function asListedWall(listed: ListedDocument): ListedWall {
   return { ...listed, worst };
 }
 
-function asProject({ walls, ...project }: Row, { kinds }: DocumentStore): Project {
-  return { ...project, walls: walls.map((one) => asListedWall(asListed(one, kinds))) };
+function asProject({ walls, prices, ...project }: Row, { kinds }: DocumentStore): Project {
+  const known =
+    prices &&
+    !untouchable(
+      prices.document,
+      kinds.find(({ kind }) => kind === 'prices'),
+    );
+  return {
+    ...project,
+    prices: known ? prices : null,
+    walls: walls.map((one) => asListedWall(asListed(one, kinds))),
+  };
 }
 
 /** One project. @throws ApiError 404 */

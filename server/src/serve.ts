@@ -32,6 +32,8 @@ const PARAMS: Record<string, (value: string) => boolean> = {
   project: (value) => UUID.test(value),
   document: (value) => UUID.test(value),
   wall: (value) => UUID.test(value),
+  exploration: (value) => UUID.test(value),
+  part: (value) => /^\d{1,9}$/.test(value),
   revision: (value) => /^[1-9]\d{0,8}$/.test(value),
 };
 

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
+import { withBrief } from '@eldrun/core';
 import { check } from '@eldrun/core/schema';
 import { ENDPOINTS, type Endpoint, type EndpointName } from '@eldrun/contract';
 import { openApi } from '@eldrun/contract/openapi';
@@ -117,6 +118,31 @@ test('every endpoint takes and answers what the table says', async () => {
   await call('restoreDocument', { params: { document } });
   await call('binWall', { params: { wall } });
   await call('emptyBin', { params: { project } });
+
+  const exploration = (
+    await call('startExploration', {
+      params: { project },
+      body: {
+        exploration: {
+          format: 'eldrun-exploration',
+          version: 1,
+          wall: withBrief(WALL, DEMO_PROJECTS[0]!.brief),
+          vary: [{ layer: 'L4', thickness: [0.0111, 0.0127] }],
+          objectives: ['u'],
+        },
+        hourly: false,
+      },
+    })
+  ).id;
+  await call('listExplorations', { params: { project } });
+  await call('readExploration', { params: { exploration } });
+  // No worker is there: a part of nothing stands for what it would bring.
+  await pool.query(
+    "INSERT INTO exploration_parts (exploration_id, part, swept, invalid) VALUES ($1, 0, '', '[]')",
+    [exploration],
+  );
+  await call('readExplorationPart', { params: { exploration, part: 0 } });
+  await call('deleteExploration', { params: { exploration } });
 
   await call('readWeatherHours', { params: { project, weather } });
   await call('deleteWeather', { params: { project, weather } });

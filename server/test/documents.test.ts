@@ -126,6 +126,33 @@ describe('a kind that nothing else knows', () => {
     expect(file.body).toEqual(note('a'));
   });
 
+  test('in a copy of its project refers to the copies, in the states that it referred to', async () => {
+    const first = await newNote('first');
+    await save(first.id, 1, 'later').expect(200);
+    await newNote('about', { about: { id: first.id, revision: 1 } });
+    const copied = (
+      await request(app).post(`/api/projects/${project}/duplicate`).send({}).expect(201)
+    ).body as { id: string };
+    const inCopy = (await request(app).get(`/api/projects/${copied.id}/documents`).expect(200))
+      .body as ListedDocument[];
+    const documents = await Promise.all(
+      inCopy.map(
+        async ({ id }) =>
+          (await request(app).get(`/api/documents/${id}`)).body as SavedDocument<Note>,
+      ),
+    );
+    const about = documents.find(({ document }) => document.about)!.document.about;
+    const copy = documents.find(({ document }) => document.text === 'later')!;
+    expect(about).toEqual({ id: copy.id, revision: 1 });
+    expect(copy.revision).toBe(2);
+    const then = await request(app).get(`/api/documents/${copy.id}/revisions/1`).expect(200);
+    expect((then.body as { document: Note }).document.text).toBe('first');
+    await request(app)
+      .patch(`/api/documents/${copy.id}`)
+      .send({ revision: 2, document: note('on'), steps: ['On'], commands: [] })
+      .expect(200);
+  });
+
   test('has a summary, a short one at once and a longer one when it is left alone', async () => {
     const { id } = await newNote('four');
     const summary = async () => (await listed()).find((one) => one.id === id)!;
@@ -264,4 +291,32 @@ test('many at once get places of their own', async () => {
   project = await newProject();
   await Promise.all(Array.from({ length: 12 }, (_, i) => newNote(`${i}`)));
   expect((await listed()).map(({ position }) => position)).toEqual([...Array(12).keys()]);
+});
+
+test('a project is costed by the first price book that it has and that this program reads', async () => {
+  const id = await newProject();
+  const book = (name: string, version = 1) => ({
+    format: 'eldrun-prices',
+    version,
+    name,
+    prices: {},
+  });
+  const add = async (document: object): Promise<string> => {
+    const answer = await request(app)
+      .post(`/api/projects/${id}/documents`)
+      .send({ kind: 'prices', document })
+      .expect(201);
+    return (answer.body as { id: string }).id;
+  };
+  const pricesOf = async (): Promise<unknown> =>
+    ((await request(app).get(`/api/projects/${id}`).expect(200)).body as { prices: unknown })
+      .prices;
+  expect(await pricesOf()).toBeNull();
+  const first = await add(book('First'));
+  const second = await add(book('Second'));
+  expect(await pricesOf()).toEqual({ id: first, document: book('First') });
+  await request(app).delete(`/api/documents/${first}`);
+  expect(await pricesOf()).toMatchObject({ id: second });
+  await pool.query('UPDATE documents SET document = $2 WHERE id = $1', [second, book('Second', 9)]);
+  expect(await pricesOf()).toBeNull();
 });

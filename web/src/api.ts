@@ -96,6 +96,23 @@ export async function ask<N extends EndpointName>(
   return answer as AnswerOf<Of<N>>;
 }
 
+/** Asks an endpoint whose answer is bytes. @throws ApiProblem */
+export async function askBytes<N extends EndpointName>(
+  name: N,
+  question: Question<N> = {},
+): Promise<Uint8Array> {
+  const response = await fetch(addressOf(name, question)).catch(() => null);
+  const bytes = await response?.arrayBuffer().catch(() => null);
+  if (!response || !bytes) throw new ApiProblem(0, 'no_answer', 'Eldrun does not answer.');
+  if (!response.ok)
+    throw new ApiProblem(
+      response.status,
+      'unreadable',
+      `The server answered with status ${response.status}.`,
+    );
+  return new Uint8Array(bytes);
+}
+
 /** A text as JSON; null where it is none. */
 function parsed(text: string): unknown {
   try {

@@ -3,6 +3,7 @@ export * from './generate.ts';
 export * from './library.ts';
 export * from './psychrometrics.ts';
 export * from './site.ts';
+export * from './sun.ts';
 export * from './types.ts';
 export * from './weather.ts';
 export * from './write-epw.ts';

@@ -1,3 +1,4 @@
+export { resistanceBounds, type ResistanceBounds } from './bounds.ts';
 export { streamFunction } from './stream.ts';
 export { crossingsOn, faceTemperature, temperatureAt, temperaturesOn } from './probe.ts';
 export { planeSteps, solveOn, solvePlane, type SolveOptions } from './solve.ts';

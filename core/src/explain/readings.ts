@@ -2,6 +2,7 @@ import { mainMember } from '../wall/index.ts';
 import type { Assessment, LayerAssessment } from '../assess.ts';
 import { MONTHS } from '../climate/index.ts';
 import { framedR, publishedSteel } from '../heat/index.ts';
+import { costBasis } from '../quantities/index.ts';
 import { measured, say, type Measured } from '../units/index.ts';
 import { layerName } from '../verdicts/index.ts';
 import type { Explanation, Input } from './types.ts';
@@ -159,20 +160,23 @@ export function explainThickness(assessment: LayerAssessment): Explanation {
   };
 }
 
-/** Cost per area at demo prices. */
+/** Cost per area. */
 export function explainCost(assessment: LayerAssessment): Explanation {
   const { quantities } = assessment;
+  const { own, demo, labor } = costBasis(assessment.wall);
   return {
-    title: 'Cost of materials, demo prices',
+    title: `Cost of materials${labor ? ' and labor' : ''}${own === 0 ? ', demo prices' : ''}`,
     value: measured('costPerArea', quantities.cost),
-    formula:
-      'Σ price; by volume, or by area in proportion to thickness; frame and fill by their shares',
+    formula: `Σ price · (1 + waste)${labor ? ' + minutes · labor rate' : ''}; by volume, or by area in proportion to thickness; frame and fill by their shares`,
     inputs: byLayer(assessment, (i) => {
       const { cost } = quantities.layers[i]!;
       return cost === null ? null : measured('costPerArea', cost);
     }),
-    source: 'Demo prices of the material library: invented for a first comparison',
-    leavesOut: say`Labor, waste, fasteners, tapes, delivery and tax. Layers without a price count as zero.`,
+    source:
+      own === 0
+        ? 'Demo prices of the material library: invented for a first comparison'
+        : `The price book of the project: ${own} of ${own + demo} materials; the others at demo prices`,
+    leavesOut: say`${labor ? '' : 'Labor, '}fasteners, tapes, freight, equipment, tax and profit. Layers without a price count as zero.`,
   };
 }
 

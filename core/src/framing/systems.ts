@@ -48,7 +48,7 @@ export type FrameBuild =
   'studs' | 'two-rows' | 'staggered' | 'broken' | 'i-stud' | 'c-stud' | 'shell' | 'battens';
 
 /** A row of `frame-systems.json`. */
-interface SystemRow extends FrameRow {
+export interface SystemRow extends FrameRow {
   id: string;
   name: string;
   units: string;
@@ -75,12 +75,12 @@ function steel(web: number, spacing: number, flange = 0.0413, lip = 0.0127): Mem
 }
 
 /** Framing beyond the clear field (plates, headers, corners) that is usual with members at a spacing, as an area share. */
-function beyondClear(spacing: number, id: RegExp): number {
+function beyondClear(spacing: number, id: RegExp, apart = 0.002): number {
   const preset = FRAMING_PRESETS.find(
     (candidate) =>
       candidate.section === 'solid' &&
       id.test(candidate.id) &&
-      Math.abs(candidate.spacing - spacing) < 0.002,
+      Math.abs(candidate.spacing - spacing) < apart,
   );
   return preset ? preset.fraction - preset.clearFieldFraction : 0;
 }
@@ -127,7 +127,9 @@ const BUILDERS: Record<FrameBuild, Builder> = {
     role: 'main',
     principal: 0,
     layers: ({ width, depth, spacing, material, framing: how }, fill) => {
-      const excess = beyondClear(spacing, how === 'advanced' ? /advanced/ : USUAL);
+      // Advanced framing has one row, at 24 in., which stands for 600 mm as well.
+      const excess =
+        how === 'advanced' ? beyondClear(spacing, /advanced/, 0.01) : beyondClear(spacing, USUAL);
       return [framed('main', depth, fill, solid(width!, spacing, material), excess)];
     },
   },
@@ -228,8 +230,11 @@ export function usualBetween(frame: 'service' | 'outside' | 'furring'): Fill {
   return BATTENS[frame].fill;
 }
 
+/** The rows that the frames to choose from are made of. */
+export const FRAME_SYSTEM_ROWS = data.systems as readonly SystemRow[];
+
 /** Usual frames in inch and metric sizes. Members in m; every figure can be changed afterwards. */
-export const FRAME_SYSTEMS: readonly FrameSystem[] = (data.systems as SystemRow[]).map((row) => {
+export const FRAME_SYSTEMS: readonly FrameSystem[] = FRAME_SYSTEM_ROWS.map((row) => {
   const { role, principal } = BUILDERS[row.build];
   return {
     id: row.id,

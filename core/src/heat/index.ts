@@ -1,5 +1,7 @@
 export * from './air-space.ts';
 export * from './corrections.ts';
+export * from './dynamic.ts';
+export * from './energy.ts';
 export * from './paths.ts';
 export * from './profile.ts';
 export * from './resistances.ts';

@@ -1,6 +1,6 @@
 import { InputError } from '../errors.ts';
 import { conductivityAt } from '../materials/index.ts';
-import { onceFor, type ResolvedWall } from '../wall/index.ts';
+import { onceForCounted, type ResolvedWall } from '../wall/index.ts';
 import { airSpaceResistance } from './air-space.ts';
 
 /** Resistance of each layer through its fill and through its member, m²K/W; without a member both are the same. */
@@ -17,6 +17,8 @@ const MAX_ITERATIONS = 500;
 interface Basis {
   resistances: Resistances;
   dependent: number[];
+  /** By air temperatures, where some depend. */
+  settled: Map<string, Resistances>;
 }
 
 /**
@@ -31,8 +33,15 @@ interface Basis {
  * @throws InputError when a conductivity table is so steep that the temperatures do not settle
  */
 export function resistancesAt(wall: ResolvedWall, indoor: number, outdoor: number): Resistances {
-  const basis = onceFor(wall, basisOf);
+  const basis = onceForCounted(wall, basisOf);
   if (basis.dependent.length === 0) return basis.resistances;
+  const key = `${indoor} ${outdoor}`;
+  let settled = basis.settled.get(key);
+  if (!settled) basis.settled.set(key, (settled = settle(wall, basis, indoor, outdoor)));
+  return settled;
+}
+
+function settle(wall: ResolvedWall, basis: Basis, indoor: number, outdoor: number): Resistances {
   const fill = basis.resistances.fill.slice();
   const member = basis.resistances.member.slice();
   const means = new Float64Array(wall.counted).fill((indoor + outdoor) / 2);
@@ -59,7 +68,7 @@ function basisOf(wall: ResolvedWall): Basis {
     if (layer.fill?.conductivityTable || layer.member?.material.conductivityTable)
       dependent.push(i);
   }
-  return { resistances: { fill, member }, dependent };
+  return { resistances: { fill, member }, dependent, settled: new Map() };
 }
 
 function setAt(

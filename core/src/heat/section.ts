@@ -40,7 +40,7 @@ export interface WallSection {
 }
 
 /** R_si behind furniture and in corners, m²K/W (EN ISO 13788:2012, 4.4.1). */
-const SHELTERED_FILM = 0.25;
+export const SHELTERED_FILM = 0.25;
 
 /**
  * Solves the plan section of a wall: effective R of the clear field, the temperature field, both surfaces and what each
@@ -132,8 +132,8 @@ export function moldFactorOf(section: WallSection): number {
   return factor;
 }
 
-/** The coldest inner surface where the air hardly moves. */
-function shelteredFactor(field: RefinedSolution): number {
+/** Temperature factor of the coldest inner surface of a field where the air hardly moves, R_si = 0.25 m²K/W. */
+export function shelteredFactor(field: RefinedSolution): number {
   const sheltered = solveOn(field, {
     ...field.sides,
     y0: { temperature: 1, resistance: SHELTERED_FILM },

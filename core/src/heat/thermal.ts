@@ -1,4 +1,4 @@
-import type { ResolvedWall } from '../wall/index.ts';
+import { onceForCounted, type ResolvedWall } from '../wall/index.ts';
 import { fastenerCorrection, voidCorrection } from './corrections.ts';
 import {
   cavityPathResistance,
@@ -56,6 +56,10 @@ const ofU = (u: number): RU => ({ r: 1 / u, u });
 
 /** Every thermal figure that follows from paths alone, at the design temperatures (wall-file rules 1 to 4 and 7). */
 export function pathThermalOf(wall: ResolvedWall): PathThermal {
+  return onceForCounted(wall, computePaths);
+}
+
+function computePaths(wall: ResolvedWall): PathThermal {
   const { indoorTemperature, outdoorTemperature } = wall.design;
   const resistances = resistancesAt(wall, indoorTemperature, outdoorTemperature);
   const parallelPath = ofR(parallelPathResistance(wall, resistances));
@@ -73,15 +77,18 @@ export function pathThermalOf(wall: ResolvedWall): PathThermal {
   };
 }
 
+/** Effective U and R, and what they are made of besides the section. */
+export type EffectiveThermal = Pick<Thermal, 'corrections' | 'wholeWall' | 'effective'>;
+
 /**
- * Every thermal figure of a wall. `effective` is the section, or the whole wall where a framing factor exceeds the clear
- * field's share, plus the corrections for fasteners and voids (wall-file rules 6 and 10).
+ * The effective U: the section's, or the whole wall's where a framing factor exceeds the clear field's share, plus the
+ * corrections for fasteners and voids (wall-file rules 6 and 10).
  *
  * @param wall a resolved wall
  * @param paths of `pathThermalOf`
- * @param section solved at the wall's design temperatures
+ * @param section r and u of the solved section
  */
-export function thermalOf(wall: ResolvedWall, paths: PathThermal, section: WallSection): Thermal {
+export function effectiveOf(wall: ResolvedWall, paths: PathThermal, section: RU): EffectiveThermal {
   const { indoorTemperature, outdoorTemperature } = wall.design;
   const resistances = resistancesAt(wall, indoorTemperature, outdoorTemperature);
   const total = hasSteelStuds(wall) ? section.r : paths.combined.r;
@@ -92,6 +99,26 @@ export function thermalOf(wall: ResolvedWall, paths: PathThermal, section: WallS
   const whole = wholeWallU(wall, resistances, paths.cavityPath.u, section.u);
   const wholeWall = whole === null ? null : ofU(whole);
   const { u } = wholeWall ?? section;
+  return {
+    corrections,
+    ...(wholeWall ? { wholeWall } : {}),
+    effective: {
+      ...ofU(u + corrections.fasteners + corrections.voids),
+      method: wholeWall ? 'wholeWall' : 'section',
+    },
+  };
+}
+
+/**
+ * Every thermal figure of a wall.
+ *
+ * @param wall a resolved wall
+ * @param paths of `pathThermalOf`
+ * @param section solved at the wall's design temperatures
+ */
+export function thermalOf(wall: ResolvedWall, paths: PathThermal, section: WallSection): Thermal {
+  const { indoorTemperature, outdoorTemperature } = wall.design;
+  const { corrections, wholeWall, effective } = effectiveOf(wall, paths, section);
   return {
     ...paths,
     corrections,
@@ -105,10 +132,7 @@ export function thermalOf(wall: ResolvedWall, paths: PathThermal, section: WallS
       ended: section.field.ended,
     },
     ...(wholeWall ? { wholeWall } : {}),
-    effective: {
-      ...ofU(u + corrections.fasteners + corrections.voids),
-      method: wholeWall ? 'wholeWall' : 'section',
-    },
+    effective,
   };
 }
 

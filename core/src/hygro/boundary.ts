@@ -4,6 +4,7 @@ import {
   CLIMATES,
   monthStarts,
   saturationPressure,
+  sunOnWall,
   weatherOfClimate,
   type WeatherYear,
 } from '../climate/index.ts';
@@ -14,15 +15,7 @@ import { modelAir, type IndoorModel } from './indoor-models.ts';
 import type { Hour } from './solver-types.ts';
 import { layerIndex } from './start.ts';
 import type { SimulationFile, Transient } from './types.ts';
-import {
-  azimuthOf,
-  drivingRain,
-  gapFlow,
-  indoorAir,
-  skyLoss,
-  sunOnWall,
-  windFilm,
-} from './weather-hours.ts';
+import { azimuthOf, drivingRain, gapFlow, indoorAir, skyLoss, windFilm } from './weather-hours.ts';
 
 const DEFAULT_ABSORPTANCE = 0.6;
 const DEFAULT_CHANGES = 50;

@@ -95,5 +95,5 @@ export function alongPath(
     }
     return { ...layer, fill: wetFacade ? absorbing(fill) : fill, fillId: through.fillId };
   });
-  return { wall: { ...wall, layers, memo: new Map() }, notes: [...notes] };
+  return { wall: { ...wall, layers, memo: new Map(), ofCounted: new Map() }, notes: [...notes] };
 }

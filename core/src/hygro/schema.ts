@@ -1,7 +1,6 @@
 import Joi from 'joi';
-import { InputError } from '../errors.ts';
 import type { Materials } from '../materials/index.ts';
-import { check, parseJson } from '../validation/index.ts';
+import { check, parseJson, within } from '../validation/index.ts';
 import { validateWall } from '../wall/schema.ts';
 import { MAX_RUN_HOURS } from './simulate.ts';
 import type { SimulationFile } from './types.ts';
@@ -120,12 +119,7 @@ const simulationSchema = Joi.object({
  */
 export function validateSimulation(value: unknown, materials: Materials = {}): SimulationFile {
   const file = check<SimulationFile>(simulationSchema, withPath(value));
-  try {
-    validateWall(file.wall, materials);
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    throw new InputError(`wall${error.path ? `.${error.path}` : ''}`, error.problem, error.allowed);
-  }
+  within('wall', () => validateWall(file.wall, materials));
   return file;
 }
 

@@ -5,8 +5,6 @@ import type { Facing } from './types.ts';
 const SIGMA = 5.67e-8;
 /** Emissivity of building surfaces to the sky. */
 const EMISSIVITY = 0.9;
-/** What the ground throws back of the sun. */
-const ALBEDO = 0.2;
 
 const DIRECTIONS = { north: 0, east: 90, south: 180, west: 270 } as const;
 
@@ -32,33 +30,6 @@ export function azimuthOf(side: Facing, weather: WeatherYear): number {
 }
 
 const RAD = Math.PI / 180;
-
-/** Sun on a wall, W/m²: direct, half the diffuse sky, and half of what the ground throws back (isotropic sky). */
-export function sunOnWall(weather: WeatherYear, hour: number, azimuth: number): number {
-  const { latitude, globalHorizontal, directNormal, diffuseHorizontal } = weather;
-  if (!globalHorizontal) return 0;
-  const global = globalHorizontal[hour]!;
-  if (global <= 0) return 0;
-  const diffuse = diffuseHorizontal ? diffuseHorizontal[hour]! : 0.5 * global;
-  const day = Math.floor(hour / 24) + 1;
-  const declination = 23.45 * RAD * Math.sin((2 * Math.PI * (284 + day)) / 365);
-  const solar = (hour % 24) + 0.5 + (4 * (weather.longitude - 15 * weather.timeZone)) / 60;
-  const angle = (solar - 12) * 15 * RAD;
-  const phi = latitude * RAD;
-  const height =
-    Math.sin(phi) * Math.sin(declination) + Math.cos(phi) * Math.cos(declination) * Math.cos(angle);
-  // Components of the sun's direction toward south and west.
-  const south =
-    Math.sin(phi) * Math.cos(declination) * Math.cos(angle) - Math.cos(phi) * Math.sin(declination);
-  const west = Math.cos(declination) * Math.sin(angle);
-  const facing = -Math.cos(azimuth * RAD) * south - Math.sin(azimuth * RAD) * west;
-  const direct = directNormal
-    ? directNormal[hour]!
-    : height > 0.05
-      ? (global - diffuse) / height
-      : 0;
-  return direct * Math.max(0, facing) + 0.5 * diffuse + 0.5 * ALBEDO * global;
-}
 
 /** Long-wave loss of a wall to the sky beyond what the film to the air counts, W/m²; zero without figures. */
 export function skyLoss(weather: WeatherYear, hour: number): number {

@@ -28,19 +28,25 @@ const decided = (id: string, { title }: Finding): Decision => ({
   relies: [],
 });
 
+/** What rules have found of a wall, by their ids. */
+export type Found = Map<string, Finding | null>;
+
 /**
  * What decides alone.
  *
  * @param spared ids of rules that an hourly run has answered
+ * @param found takes what the rules find, for others to look at
  * @returns null where nothing does
  */
 export function decidesAlone(
   assessment: LayerAssessment,
   spared: readonly string[] = [],
+  found?: Found,
 ): Decision | null {
   for (const rule of FROM_LAYERS) {
     if (spared.includes(rule.id)) continue;
     const finding = rule.judge(assessment);
+    found?.set(rule.id, finding);
     if (finding?.status === 'fail') return decided(rule.id, finding);
   }
   return null;

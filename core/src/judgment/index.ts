@@ -1,5 +1,5 @@
 export { judgmentFixSteps, type JudgmentFix, type JudgmentFixes } from './fixes.ts';
-export { codeBadge, judge, judgeWithRuns, noWorseThan } from './judge.ts';
+export { codeBadge, judge, judgeWithRuns, noWorseThan, statusOfLayers } from './judge.ts';
 export { besideJudgment } from './beside.ts';
 export * from './runs.ts';
 export * from './samples.ts';

@@ -2,11 +2,17 @@ import type { Assessment, LayerAssessment } from '../assess.ts';
 import { say, type Message } from '../units/index.ts';
 import { retarderRow, vaporTrap } from '../verdicts/index.ts';
 import type { ResolvedWall } from '../wall/index.ts';
-import { decidesAlone, surfaceDecides } from './decisive.ts';
+import { decidesAlone, surfaceDecides, type Found } from './decisive.ts';
 import { driesShutIn, judgeRuns } from './hourly.ts';
 import type { RunsDone } from './runs.ts';
 import { airBarrierRelied, judgeStatically } from './static.ts';
-import { MOISTURE_ORDER, type CodeBadge, type Decision, type Judgment } from './types.ts';
+import {
+  MOISTURE_ORDER,
+  type CodeBadge,
+  type Decision,
+  type Judgment,
+  type MoistureStatus,
+} from './types.ts';
 
 /** The code's badge: what its rows for retarders say. */
 export function codeBadge(assessment: LayerAssessment): CodeBadge {
@@ -43,8 +49,16 @@ function judgmentOf(
  * what dries, else the rows of the code.
  */
 export function judge(assessment: Assessment): Judgment {
-  const alone = decidesAlone(assessment) ?? surfaceDecides(assessment);
-  return judgmentOf(assessment, alone ?? judgeStatically(assessment), 'static', alone !== null);
+  const found: Found = new Map();
+  const alone = decidesAlone(assessment, [], found) ?? surfaceDecides(assessment);
+  const decision = alone ?? judgeStatically(assessment, found);
+  return judgmentOf(assessment, decision, 'static', alone !== null);
+}
+
+/** The status that `judge` gives a wall on whose inner surface no mold can grow: for that, no section is needed. */
+export function statusOfLayers(layers: LayerAssessment): MoistureStatus {
+  const found: Found = new Map();
+  return (decidesAlone(layers, [], found) ?? judgeStatically(layers, found)).moisture;
 }
 
 /** Whether the judgment of a changed wall is no worse than that of the wall before, both without a simulation. */

@@ -11,7 +11,7 @@ import {
   threeColdestMonths,
 } from '../moisture/index.ts';
 import { AIR_PERMEABILITY, measured, PERM, say, type Message } from '../units/index.ts';
-import { frameEnd, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
+import { frameEnd, onceForCounted, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
 import {
   bearable,
   codeSituation,
@@ -25,6 +25,7 @@ import {
   vaporTrap,
 } from '../verdicts/index.ts';
 import type { CodePath } from '../prescriptive/index.ts';
+import type { Found } from './decisive.ts';
 import type { Decision, MoistureStatus } from './types.ts';
 
 /** A mean margin over the three coldest months from which on the judged face is warm enough, K. */
@@ -56,14 +57,19 @@ export interface JudgedMargin {
 
 /** The judged face of a wall. @returns null without one */
 export function judgedMarginOf(wall: ResolvedWall): JudgedMargin | null {
+  return onceForCounted(wall, computeMargin).margin;
+}
+
+function computeMargin(wall: ResolvedWall): { margin: JudgedMargin | null } {
   const layer = judgedLayer(wall);
-  if (!layer) return null;
+  if (!layer) return { margin: null };
   const margins = (months: ResolvedWall['months']): number[] =>
     months.map(
       (month) =>
         cavityFaceTemperature(wall, layer.index, month) - dewPoint(month.indoorVaporPressure),
     );
-  return { layer, margin: margins(wall.months), coldest: mean(margins(threeColdestMonths(wall))) };
+  const coldest = mean(margins(threeColdestMonths(wall)));
+  return { margin: { layer, margin: margins(wall.months), coldest } };
 }
 
 const mean = (values: readonly number[]): number =>
@@ -127,8 +133,10 @@ export const airBarrierRelied = say`its air barrier, sealed at joints, edges and
 /**
  * What a competent person says of a wall without a simulation, where nothing decides alone: by the face that leaking
  * indoor air meets, else by retarder and drying, else by the rows of the code that stand in for experience.
+ *
+ * @param found what rules have found of it already
  */
-export function judgeStatically(assessment: LayerAssessment): Decision {
+export function judgeStatically(assessment: LayerAssessment, found?: Found): Decision {
   const { wall } = assessment;
   const face = judgedMarginOf(wall);
   const name = face && layerName(assessment, face.layer);
@@ -149,6 +157,7 @@ export function judgeStatically(assessment: LayerAssessment): Decision {
           'warm-face',
           say`${name!} stays ${at} ${face.coldest < 0 ? 'short of' : 'above'} the indoor dew point in the three coldest months: leaking air leaves little there.`,
         ),
+        found,
       );
     const dampest = Math.max(
       ...threeColdestMonths(wall).map((month) => dewPoint(month.indoorVaporPressure)),
@@ -198,6 +207,7 @@ export function judgeStatically(assessment: LayerAssessment): Decision {
       decide('pass', 'retarder-and-air-barrier', say`${because}: it relies on its air barrier.`, [
         airBarrierRelied,
       ]),
+      found,
     );
   }
 
@@ -240,9 +250,10 @@ export function judgeStatically(assessment: LayerAssessment): Decision {
 }
 
 /** A pass is lowered to a caution by a caution of the trap, the retarder on the wrong side, or sun-driven vapor. */
-function lowered(assessment: LayerAssessment, decision: Decision): Decision {
+function lowered(assessment: LayerAssessment, decision: Decision, found?: Found): Decision {
   for (const rule of [vaporTrap, retarderSide, sunDriven]) {
-    const finding = rule.judge(assessment);
+    const known = found?.get(rule.id);
+    const finding = known === undefined ? rule.judge(assessment) : known;
     if (finding && (finding.status === 'caution' || finding.status === 'fail'))
       return {
         ...decision,

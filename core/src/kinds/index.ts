@@ -1,7 +1,10 @@
 import type { DocumentKind } from '../document/index.ts';
+import { DECISION } from './decision.ts';
+import { ENERGY } from './energy.ts';
+import { PRICES } from './prices.ts';
 import { WALL } from './wall.ts';
 
-export { WALL };
+export { DECISION, ENERGY, PRICES, WALL };
 
 /** All kinds of documents that Eldrun knows. A new kind is a folder of its own and one entry here. */
-export const KINDS: readonly DocumentKind[] = [WALL];
+export const KINDS: readonly DocumentKind[] = [WALL, DECISION, PRICES, ENERGY];

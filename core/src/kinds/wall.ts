@@ -28,12 +28,14 @@ const weatherOf = ({ outdoor }: Partial<Brief>): string[] =>
 
 function summaryOf(assessment: Assessment, judgment: Judgment, more: boolean): Summary {
   const worst = worstFinding(assessment);
+  // What it costs depends on the prices of the project as well: the page computes it.
+  const { cost: _, ...figures } = effectOf(assessment);
   return {
     judgment: judgment.moisture,
     basis: judgment.basis,
     title: judgment.decides.text,
     worst: worst && { status: worst.status, title: worst.title },
-    figures: { ...effectOf(assessment) },
+    figures,
     more,
   };
 }

@@ -85,7 +85,15 @@ export interface Material {
   basis?: 'label' | 'aged';
   composition?: { material: string; thickness: number }[];
   gwp?: { value: number; per: string };
-  cost?: { usd: number; per: 'm2' | 'm3'; thickness?: number; kind?: string };
+  /** `waste` is the share bought beyond what is built in, `labor` USD/m² for placing it: a price book's. */
+  cost?: {
+    usd: number;
+    per: 'm2' | 'm3';
+    thickness?: number;
+    waste?: number;
+    labor?: number;
+    kind?: string;
+  };
   installMinutesPerM2?: number;
   source?: string;
   confidence?: string;
@@ -95,3 +103,28 @@ export interface Material {
 }
 
 export type Materials = Readonly<Record<string, Material>>;
+
+/** What one material costs on site. */
+export interface Price {
+  /** USD for a unit. */
+  usd: number;
+  per: 'm2' | 'm3';
+  /** With `m2`: the thickness that the price is for, m. */
+  thickness?: number;
+  /** What is bought and not built in, share of what is: 0.05 is 5 %. */
+  waste?: number;
+  /** Labor for a square metre of wall, min. */
+  minutes?: number;
+  /** Set where it is a demo figure and no quotation. */
+  demo?: boolean;
+  /** Where it comes from. */
+  source?: string;
+}
+
+/** What materials and labor cost. A material that is not here keeps the demo price of the library. */
+export interface Prices {
+  /** USD an hour; 0 or nothing leaves labor out of the cost. */
+  laborRate?: number;
+  /** By material id. */
+  prices: Record<string, Price>;
+}

@@ -3,6 +3,7 @@ import type { MonthlyRun } from './monthly-run.ts';
 
 /** Pressures and condensation rates for the present s_d: the lower convex hull under the saturation pressures over s_d. */
 export function lowerHull(run: MonthlyRun, m: number): void {
+  if (straight(run, m)) return;
   const { faces, year } = run;
   const { vaporThicknesses, pressures, rates, held } = run.workspace;
   const { corners, heights, lengths, slopes } = run.workspace;
@@ -40,4 +41,27 @@ export function lowerHull(run: MonthlyRun, m: number): void {
     }
     if (c > 0) rates[from] = AIR_PERMEABILITY * (slopes[c]! - slopes[c - 1]!);
   }
+}
+
+/** The straight line over s_d, where no plane is wet and it stays under all saturation pressures. @returns whether it does */
+function straight({ faces, year, workspace }: MonthlyRun, m: number): boolean {
+  const { vaporThicknesses, pressures, rates, held } = workspace;
+  const { saturation } = year;
+  const last = faces - 1;
+  const base = m * faces;
+  const inner = year.inner[m]!;
+  const outer = year.outer[m]!;
+  let length = 0;
+  for (let j = 0; j < last; j++) length += vaporThicknesses[j]!;
+  const slope = (outer - inner) / length;
+  let pressure = inner;
+  pressures[0] = inner;
+  for (let j = 1; j < last; j++) {
+    pressure += slope * vaporThicknesses[j - 1]!;
+    if (held[j]! > 0 || pressure > saturation[base + j]!) return false;
+    pressures[j] = pressure;
+  }
+  pressures[last] = outer;
+  rates.fill(0, 0, faces);
+  return true;
 }

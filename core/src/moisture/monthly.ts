@@ -1,5 +1,5 @@
 import { AIR_PERMEABILITY } from '../units/index.ts';
-import { onceFor, type ResolvedWall } from '../wall/index.ts';
+import { onceForCounted, type ResolvedWall } from '../wall/index.ts';
 import { condensingPlaneIndex } from './condensing-plane.ts';
 import { runFor, type MonthlyRun } from './monthly-run.ts';
 import type { Part } from './parts.ts';
@@ -74,7 +74,7 @@ const MAX_CUTS = 1000;
  * @param wall a resolved wall; its balance is computed once
  */
 export function monthlyBalance(wall: ResolvedWall): MonthlyBalance {
-  return onceFor(wall, compute);
+  return onceForCounted(wall, compute);
 }
 
 function compute(wall: ResolvedWall): MonthlyBalance {

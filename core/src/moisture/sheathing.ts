@@ -1,5 +1,5 @@
 import { interpolate, isWood } from '../materials/index.ts';
-import { onceFor, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
+import { onceForCounted, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
 import { monthlyBalance } from './monthly.ts';
 
 /** Moisture contents of wood panels, kg/kg: above the first mold is likely, above the second decay can begin. */
@@ -23,7 +23,7 @@ export interface SheathingMoisture {
  * @returns indoors first; sheets without a sorption curve or a density are left out
  */
 export function sheathingMoisture(wall: ResolvedWall): SheathingMoisture[] {
-  return onceFor(wall, compute);
+  return onceForCounted(wall, compute);
 }
 
 function compute(wall: ResolvedWall): SheathingMoisture[] {

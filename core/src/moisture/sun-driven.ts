@@ -70,6 +70,7 @@ function compute(wall: ResolvedWall): SunDriven | null {
     counted: cladding.index,
     months: DAYS.map(() => conditions),
     memo: new Map(),
+    ofCounted: new Map(),
   };
   const { planes } = monthlyBalance(behind).monthly;
   const amount = (plane: (typeof planes)[number]): number =>

@@ -21,3 +21,17 @@ export function fromFactor(
 ): number {
   return outdoorTemperature + factor * (indoorTemperature - outdoorTemperature);
 }
+
+/** The lowest temperature factor at which no mold grows in any month that is colder outdoors; −∞ where none is. */
+export function leastMoldFactor(months: readonly Conditions[]): number {
+  return Math.max(
+    ...months
+      .filter((month) => month.outdoorTemperature < month.indoorTemperature)
+      .map(
+        (month) =>
+          (surfaceLimit(month, MOLD_HUMIDITY) - month.outdoorTemperature) /
+          (month.indoorTemperature - month.outdoorTemperature),
+      ),
+    -Infinity,
+  );
+}

@@ -99,6 +99,16 @@ export const ZONE = /^[0-8][ABC]?$/;
  */
 export function codeRows({ edition, own }: CodePath, zone: string): CodeAnswer | null {
   if (edition === 'none') return null;
+  const key = `${edition} ${zone}`;
+  let answer = tableRows.get(key);
+  if (!answer) tableRows.set(key, (answer = findRows(edition, zone)));
+  return own ? { ...answer, rows: { ...answer.rows, ...own } } : answer;
+}
+
+/** What the tables were found to say, by edition and zone. */
+const tableRows = new Map<string, CodeAnswer>();
+
+function findRows(edition: CodeEdition, zone: string): CodeAnswer {
   const names = zoneNames(zone);
   const used: Row[] = [];
   function find<T extends Row>(table: readonly T[], code: 'IRC' | 'IECC'): T[] {
@@ -158,7 +168,7 @@ export function codeRows({ edition, own }: CodePath, zone: string): CodeAnswer |
   return {
     edition,
     zone: names[0]!,
-    rows: { ...known, ...own },
+    rows: known,
     unsure: used.some(({ confidence }) => confidence !== 'sure'),
   };
 }

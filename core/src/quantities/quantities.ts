@@ -1,21 +1,32 @@
 import type { Material } from '../materials/index.ts';
 import type { ResolvedLayer, ResolvedMember, ResolvedWall } from '../wall/index.ts';
 
-/** What a square metre of one layer takes: demo price in USD, kg CO₂e from cradle to gate. Null where a figure is unknown. */
+/** What a square metre of one layer takes: USD, kg CO₂e from cradle to gate. Null where a figure is unknown. */
 export interface LayerQuantities {
   id: string;
   cost: number | null;
   carbon: number | null;
+  /** Rough time for placing it, min. */
+  minutes: number;
+}
+
+/** What a cost stands on: how many of the materials have a price of a price book, how many a demo price; whether labor is in. */
+export interface CostBasis {
+  own: number;
+  demo: number;
+  labor: boolean;
 }
 
 /** Sums over all layers, the ones outside an open gap too. */
 export interface Quantities {
   /** Whole thickness, m. */
   thickness: number;
-  /** Materials at demo prices, USD/m². */
+  /** Materials at demo prices, USD/m²; at those of a price book with its waste and labor, where there is one. */
   cost: number;
   /** Cradle to gate without biogenic storage, kg CO₂e/m². */
   carbon: number;
+  /** Rough time for placing everything, min/m². */
+  minutes: number;
   layers: LayerQuantities[];
   /** Ids of layers with a figure missing: the sums leave it out. */
   incomplete: string[];
@@ -27,19 +38,25 @@ const SHEET_PRICE_THICKNESS = 0.002;
 /**
  * Thickness, cost and carbon of a square metre of wall.
  *
- * Price: by volume, or by area in proportion to the thickness it is quoted for (membranes and coatings as quoted).
- * Carbon: gwp · density · thickness. Framed layers take the member's and the fill's share of the volume.
+ * Price: by volume, or by area in proportion to the thickness it is quoted for (membranes and coatings as quoted), waste
+ * and labor added where a price book has them. Carbon: gwp · density · thickness. Framed layers take the member's and the
+ * fill's share of the volume; whoever places them goes over the whole wall.
  */
 export function quantitiesOf(wall: ResolvedWall): Quantities {
   const layers = wall.layers.map((layer) => ({
     id: layer.id,
-    cost: sumOver(layer, costOf),
+    cost: withLabor(layer, sumOver(layer, costOf)),
     carbon: sumOver(layer, carbonOf),
+    minutes: placed(layer).reduce(
+      (sum, { installMinutesPerM2 = 0 }) => sum + installMinutesPerM2,
+      0,
+    ),
   }));
   return {
     thickness: wall.layers.reduce((sum, layer) => sum + layer.thickness, 0),
     cost: layers.reduce((sum, layer) => sum + (layer.cost ?? 0), 0),
     carbon: layers.reduce((sum, layer) => sum + (layer.carbon ?? 0), 0),
+    minutes: layers.reduce((sum, layer) => sum + layer.minutes, 0),
     layers,
     incomplete: layers.filter((l) => l.cost === null || l.carbon === null).map((l) => l.id),
   };
@@ -67,11 +84,31 @@ export function memberVolumeShare(member: ResolvedMember, depth: number): number
   return Math.min(1, (steel / (depth * spacing)) * (member.share / member.clearShare));
 }
 
+/** What somebody places: the fill, the member, or both. */
+const placed = ({ fill, member }: ResolvedLayer): Material[] => [
+  ...(fill ? [fill] : []),
+  ...(member ? [member.material] : []),
+];
+
+/** What the cost of a wall stands on. */
+export function costBasis({ layers }: Pick<ResolvedWall, 'layers'>): CostBasis {
+  const costs = [...new Set(layers.flatMap(placed))].flatMap(({ cost }) => (cost ? [cost] : []));
+  const own = costs.filter(({ kind }) => kind === 'book').length;
+  return { own, demo: costs.length - own, labor: costs.some(({ labor }) => labor) };
+}
+
+function withLabor(layer: ResolvedLayer, cost: number | null): number | null {
+  return cost === null
+    ? null
+    : placed(layer).reduce((sum, material) => sum + (material.cost?.labor ?? 0), cost);
+}
+
 function costOf({ cost }: Material, thickness: number): number | null {
   if (!cost) return null;
-  if (cost.per === 'm3') return cost.usd * thickness;
-  if (!cost.thickness || cost.thickness <= SHEET_PRICE_THICKNESS) return cost.usd;
-  return (cost.usd * thickness) / cost.thickness;
+  const bought = cost.usd * (1 + (cost.waste ?? 0));
+  if (cost.per === 'm3') return bought * thickness;
+  if (!cost.thickness || cost.thickness <= SHEET_PRICE_THICKNESS) return bought;
+  return (bought * thickness) / cost.thickness;
 }
 
 function carbonOf({ gwp, density }: Material, thickness: number): number | null {

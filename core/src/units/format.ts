@@ -1,5 +1,6 @@
 import {
   AIR_PERMEABILITY,
+  BTU,
   BTU_INCH_CONDUCTIVITY,
   FAHRENHEIT_DEGREE,
   FOOT,
@@ -32,7 +33,13 @@ export type Quantity =
   | 'density'
   | 'specificHeat'
   | 'costPerArea'
+  | 'money'
+  | 'energy'
+  | 'carbon'
   | 'carbonPerArea'
+  | 'energyPerArea'
+  | 'area'
+  | 'minutesPerArea'
   | 'waterPerArea'
   | 'perArea'
   | 'airPermeance'
@@ -117,6 +124,32 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
     imperial: { unit: 'lb CO₂e per ft²', convert: (c) => (c * SQUARE_FOOT) / POUND, digits: 1 },
     metric: { unit: 'kg CO₂e per m²', convert: same, digits: 1 },
   },
+  /** USD. */
+  money: both('', same, 0),
+  /** kWh: so is what is bought, in either system. */
+  energy: both('kWh', same, 0),
+  /** kg CO₂e. */
+  carbon: {
+    imperial: { unit: 'lb CO₂e', convert: (c) => c / POUND, digits: 0 },
+    metric: { unit: 'kg CO₂e', convert: same, digits: 0 },
+  },
+  area: {
+    imperial: { unit: 'ft²', convert: (a) => a / SQUARE_FOOT, digits: 1 },
+    metric: { unit: 'm²', convert: same, digits: 2 },
+  },
+  minutesPerArea: {
+    imperial: { unit: 'min/ft²', convert: (t) => t * SQUARE_FOOT, digits: 1 },
+    metric: { unit: 'min/m²', convert: same, digits: 0 },
+  },
+  /** kWh/(m²·a). */
+  energyPerArea: {
+    imperial: {
+      unit: 'kBtu/ft² a year',
+      convert: (e) => (e * 3600 * SQUARE_FOOT) / BTU,
+      digits: 2,
+    },
+    metric: { unit: 'kWh/m² a year', convert: same, digits: 1 },
+  },
   waterPerArea: {
     imperial: { unit: 'lb/ft²', convert: (w) => (w * SQUARE_FOOT) / POUND, digits: 3 },
     metric: { unit: 'kg/m²', convert: same, digits: 3 },
@@ -180,7 +213,8 @@ export function format(quantity: Quantity, si: number, system: UnitSystem): Form
   if (quantity === 'permeance') return formatPermeance(si, system);
   const { unit, convert, digits } = READINGS[quantity][system];
   const text = fixed(convert(si), digits);
-  return { text: quantity === 'costPerArea' ? `$${text}` : text, unit };
+  if (quantity === 'costPerArea') return { text: `$${text}`, unit };
+  return { text: GROUPED.has(quantity) ? grouped(text, quantity === 'money') : text, unit };
 }
 
 /**
@@ -202,6 +236,14 @@ export function formatText(quantity: Quantity, si: number, system: UnitSystem): 
   const { text, unit } = format(quantity, si, system);
   if (quantity === 'resistance' && system === 'imperial') return `R ${text}`;
   return unit ? `${text} ${unit}` : text;
+}
+
+/** What is written with commas between thousands. */
+const GROUPED: ReadonlySet<Quantity> = new Set(['money', 'energy', 'carbon']);
+
+function grouped(text: string, dollars: boolean): string {
+  const [, sign = '', digits = ''] = /^(−?)(.*)$/.exec(text)!;
+  return `${sign}${dollars ? '$' : ''}${digits.replace(/\B(?=(\d{3})+$)/g, ',')}`;
 }
 
 /** A number with so many decimals, never “-0”, the minus sign typographic. */

@@ -69,6 +69,10 @@ function allowedBy(detail: Joi.ValidationErrorItem): { problem: string; allowed:
       return of(`${value} is too large`, `at most ${limit}`);
     case 'number.integer':
       return of(`${value} is not whole`, 'a whole number');
+    case 'boolean.base':
+      return of(`${value} is neither true nor false`, 'true or false');
+    case 'array.unique':
+      return of(`${value} is there twice`, 'each once');
     case 'string.base':
       return of(`${value} is not text`, 'text');
     case 'string.empty':
@@ -165,4 +169,15 @@ function brokenJson(text: string, allowed: string): InputError {
   const where = `line ${before.length}, column ${before.at(-1)!.length + 1}`;
   const path = pathText(getLocation(text, offset).path.filter((step) => step !== ''));
   return new InputError(path, `not JSON at ${where}`, allowed);
+}
+
+/** Does a part's check, and puts the part's field before the path of what is wrong with it. @throws InputError */
+export function within<T>(field: string, work: () => T): T {
+  try {
+    return work();
+  } catch (error) {
+    if (!(error instanceof InputError)) throw error;
+    const path = error.path ? `${field}.${error.path}` : field;
+    throw new InputError(path, error.problem, error.allowed);
+  }
 }

@@ -43,7 +43,7 @@ export { usualCode } from './code-path.ts';
 export { airBarrier, isAirBarrier } from './air-barrier.ts';
 export { codeSituation, type CodeSituation } from './code-path.ts';
 export { innerRetarder, retarderRow, type RetarderRow } from './code-retarder.ts';
-export { innerSurface } from './inner-surface.ts';
+export { innerSurface, worstSurfaceMonth } from './inner-surface.ts';
 export { layerOrder } from './layer-order.ts';
 export { gapLayer } from './cladding-gap.ts';
 export { bearable, monthlyCondensation } from './monthly-condensation.ts';
@@ -53,6 +53,7 @@ export { sunDriven } from './sun-driven.ts';
 export { shutInWood, vaporTrap } from './vapor-trap.ts';
 export { waterBarrier } from './water-barrier.ts';
 export { layerName, lower } from './words.ts';
+export { widerStudsOf } from './wider-studs.ts';
 
 /** In the order in which equals are shown. */
 const RULES: readonly Rule[] = [

@@ -3,22 +3,35 @@ import { saturationPressure } from '../climate/index.ts';
 import { moldFactorOf } from '../heat/index.ts';
 import { fromFactor, MOLD_HUMIDITY, surfaceLimit } from '../moisture/index.ts';
 import { measured, say } from '../units/index.ts';
-import type { Conditions } from '../wall/index.ts';
+import type { Conditions, ResolvedWall } from '../wall/index.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
 import type { SectionRule } from './types.ts';
 import { monthName } from './words.ts';
 
-/** The month, of those in which the house is warmer than outdoors, with the least to spare against mold. */
-function worstMonth({ wall, section }: Assessment): { month: number; margin: number } | null {
-  let worst: { month: number; margin: number } | null = null;
-  wall.months.forEach((conditions, month) => {
+/** A month and what its coldest inner surface has to spare against mold, K. */
+interface SurfaceMonth {
+  month: number;
+  margin: number;
+}
+
+/**
+ * The month, of those in which the house is warmer than outdoors, with the least to spare against mold.
+ *
+ * @param factor temperature factor of the coldest surface, of `moldFactorOf`
+ * @returns null where it is never warmer indoors
+ */
+export function worstSurfaceMonth({ months }: ResolvedWall, factor: number): SurfaceMonth | null {
+  let worst: SurfaceMonth | null = null;
+  months.forEach((conditions, month) => {
     if (conditions.outdoorTemperature >= conditions.indoorTemperature) return;
-    const margin =
-      fromFactor(conditions, moldFactorOf(section)) - surfaceLimit(conditions, MOLD_HUMIDITY);
+    const margin = fromFactor(conditions, factor) - surfaceLimit(conditions, MOLD_HUMIDITY);
     if (!worst || margin < worst.margin) worst = { month, margin };
   });
   return worst;
 }
+
+const worstMonth = ({ wall, section }: Assessment): SurfaceMonth | null =>
+  worstSurfaceMonth(wall, moldFactorOf(section));
 
 /** How far the coldest surface lies above the indoor dew point on the design day, K. */
 function designMargin({ wall, thermal }: Assessment): number {

@@ -8,10 +8,10 @@ export const layerOrder: LayerRule = {
   reads: 'layers',
 
   judge({ wall }) {
-    const materials = new Map(
-      wall.layers.flatMap((layer) => (layer.fillId ? [[layer.fillId, layer.fill!] as const] : [])),
+    const problem = firstPlacementProblem(
+      wall.file.layers,
+      (id) => wall.layers.find(({ fillId }) => fillId === id)?.fill ?? undefined,
     );
-    const problem = firstPlacementProblem(wall.file.layers, (id) => materials.get(id));
     return (
       problem && {
         status: 'fail',

@@ -10,8 +10,6 @@ import { layerName, lower } from './words.ts';
 const CLASS_II = 1.0 * PERM;
 const CLASS_I = 0.1 * PERM;
 
-/** What replaces a fixed retarder on the inside so that the wall can dry inward: the library's widest-ranging membrane. */
-
 /** Vapor permeance of a layer at its most open, as it is when it would have to let a wet wall dry. */
 function openPermeance(layer: ResolvedLayer): number {
   if (!layer.fill) return Infinity;
@@ -95,7 +93,10 @@ export const vaporTrap: LayerRule = {
       return {
         status: 'pass',
         title: say`Everything that water harms can dry to one side at least`,
-        reason: say`${dryingText(assessment)}Nothing that takes up water lies between two layers as tight as ${measured('permeance', CLASS_II)} at their most open.`,
+        // Composed where somebody reads it: thousands of walls are judged for what fails alone.
+        get reason() {
+          return say`${dryingText(assessment)}Nothing that takes up water lies between two layers as tight as ${measured('permeance', CLASS_II)} at their most open.`;
+        },
       };
     const name = (layer: ResolvedLayer): string => layerName(assessment, layer);
     return {

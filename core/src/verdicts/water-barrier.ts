@@ -28,7 +28,9 @@ export const waterBarrier: LayerRule = {
     if (found.length > 0)
       return {
         status: 'pass',
-        title: say`Water barrier: ${found.map((layer) => layerName(assessment, layer)).join('; ')}`,
+        get title() {
+          return say`Water barrier: ${found.map((layer) => layerName(assessment, layer)).join('; ')}`;
+        },
         reason: say`It works lapped shingle-fashion or sealed, with flashing at every opening. Boards count only taped as their maker says.`,
       };
     const render = assessment.wall.layers.at(-1);

@@ -1,6 +1,14 @@
 import { fractionAtSpacing, widerSpacing } from '../framing/index.ts';
 import { measured, say } from '../units/index.ts';
-import { frameOf, type Command, type FramedLayer, type Layer, type Fix } from '../wall/index.ts';
+import {
+  frameOf,
+  type Change,
+  type Command,
+  type Fix,
+  type FramedLayer,
+  type Layer,
+  type ResolvedWall,
+} from '../wall/index.ts';
 import type { FixContext } from './types.ts';
 
 /** The framed layers of the main frame. */
@@ -10,12 +18,11 @@ export function mainLayers(layers: readonly Layer[], main: string | null): Frame
   );
 }
 
-/** The main frame at the next wider usual spacing, with the framing factor that is usual there. */
-export function widerStuds({ assessment, attempt }: FixContext): Fix[] {
-  const { wall } = assessment;
+/** The main frame at the next wider usual spacing, with the framing factor that is usual there; null without one. */
+export function widerStudsOf(wall: ResolvedWall): Change | null {
   const framed = mainLayers(wall.file.layers, wall.mainFrame);
   const spacing = framed[0] && widerSpacing(framed[0].member.spacing);
-  if (!spacing) return [];
+  if (!spacing) return null;
   const commands = framed.flatMap((layer): Command[] => {
     const wider: Command[] = [
       { type: 'setMember', id: layer.id, member: { ...layer.member, spacing } },
@@ -24,10 +31,19 @@ export function widerStuds({ assessment, attempt }: FixContext): Fix[] {
     if (fraction !== null) wider.push({ type: 'setFraction', id: layer.id, fraction });
     return wider;
   });
-  const fix = attempt(
-    say`Studs to ${measured('length', spacing)} on center, where structure allows`,
+  return {
+    label: say`Studs to ${measured('length', spacing)} on center, where structure allows`,
     commands,
-    { whole: (after) => after.thermal.effective.r > assessment.thermal.effective.r },
-  );
+  };
+}
+
+/** Wider studs, where they gain R. */
+export function widerStuds({ assessment, attempt }: FixContext): Fix[] {
+  const change = widerStudsOf(assessment.wall);
+  const fix =
+    change &&
+    attempt(change.label, change.commands, {
+      whole: (after) => after.thermal.effective.r > assessment.thermal.effective.r,
+    });
   return fix ? [fix] : [];
 }

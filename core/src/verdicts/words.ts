@@ -6,12 +6,11 @@ export { lower } from '../wall/index.ts';
 
 /** What a person calls a layer of an assessed wall. */
 export function layerName(assessment: LayerAssessment, layer: ResolvedLayer): string {
-  const byId = new Map(
-    assessment.wall.layers
-      .filter((other) => other.fillId !== null)
-      .map((other) => [other.fillId!, other.fill!]),
+  const { layers } = assessment.wall;
+  return nameOf(
+    layer.source,
+    (id) => layers.find(({ fillId }) => fillId === id)?.fill ?? undefined,
   );
-  return nameOf(layer.source, (id) => byId.get(id));
 }
 
 /** `1 month`, `3 months`. */

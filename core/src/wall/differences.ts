@@ -63,3 +63,33 @@ export function wallDifferences(first: ProjectWall, second: ProjectWall): WallDi
   );
   return { layers, fields };
 }
+
+/**
+ * The layers of a wall that another has none like, in the same order: told by what they are, not by their ids.
+ *
+ * @returns ids of the second wall's layers
+ */
+export function layersApart(first: ProjectWall, second: ProjectWall): Set<string> {
+  const keys = ({ layers }: ProjectWall): string[] =>
+    layers.map(({ id: _, ...layer }) => JSON.stringify(layer));
+  const [a, b] = [keys(first), keys(second)];
+  // Lengths of the longest common subsequences of what is left of both.
+  const common = Array.from({ length: a.length + 1 }, () =>
+    new Array<number>(b.length + 1).fill(0),
+  );
+  for (let i = a.length - 1; i >= 0; i--)
+    for (let j = b.length - 1; j >= 0; j--)
+      common[i]![j] =
+        a[i] === b[j]
+          ? 1 + common[i + 1]![j + 1]!
+          : Math.max(common[i + 1]![j]!, common[i]![j + 1]!);
+  const apart = new Set(second.layers.map(({ id }) => id));
+  for (let i = 0, j = 0; i < a.length && j < b.length;)
+    if (a[i] === b[j]) {
+      apart.delete(second.layers[j]!.id);
+      i++;
+      j++;
+    } else if (common[i + 1]![j]! >= common[i]![j + 1]!) i++;
+    else j++;
+  return apart;
+}

@@ -40,6 +40,13 @@ const member = Joi.alternatives().conditional('.section', {
   otherwise: Joi.object({ section: Joi.string().valid('solid', 'c').required() }).unknown(),
 });
 
+/** What fills a framed layer: a material, or air. */
+export const fillSchema = either(
+  Joi.string(),
+  id,
+  Joi.object({ air: Joi.object(airFields).unknown().required() }).unknown(),
+);
+
 /** A layer: a sheet, a framed layer or air. */
 export const layerSchema = Joi.alternatives().conditional('.kind', {
   switch: [
@@ -58,11 +65,7 @@ export const layerSchema = Joi.alternatives().conditional('.kind', {
         kind: Joi.any(),
         id: id.required(),
         thickness: length.required(),
-        fill: either(
-          Joi.string(),
-          id,
-          Joi.object({ air: Joi.object(airFields).unknown().required() }).unknown(),
-        ).required(),
+        fill: fillSchema.required(),
         frame: id,
         member: member.required(),
         fraction: Joi.number().min(0).max(1),

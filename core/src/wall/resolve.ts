@@ -73,6 +73,8 @@ export interface ResolvedWall {
   site: Site;
   /** What `onceFor` keeps. */
   memo: Map<unknown, unknown>;
+  /** What `onceForCounted` keeps: walls of one situation with the same counted layers may share it. */
+  ofCounted: Map<unknown, unknown>;
 }
 
 /**
@@ -83,6 +85,17 @@ export interface ResolvedWall {
 export function onceFor<T>(wall: ResolvedWall, compute: (wall: ResolvedWall) => T): T {
   let value = wall.memo.get(compute) as T | undefined;
   if (value === undefined) wall.memo.set(compute, (value = compute(wall)));
+  return value;
+}
+
+/**
+ * The same for what depends on nothing but the situation and the counted layers.
+ *
+ * @param compute a function of those alone, the same one each time
+ */
+export function onceForCounted<T>(wall: ResolvedWall, compute: (wall: ResolvedWall) => T): T {
+  let value = wall.ofCounted.get(compute) as T | undefined;
+  if (value === undefined) wall.ofCounted.set(compute, (value = compute(wall)));
   return value;
 }
 
@@ -165,6 +178,7 @@ export function resolveWall(file: WallFile, projectMaterials: Materials = {}): R
     coldestMonth,
     site,
     memo: new Map(),
+    ofCounted: new Map(),
   };
 }
 

@@ -1,6 +1,15 @@
 import type pg from 'pg';
+import {
+  DECISION_FORMAT,
+  optionOf,
+  pricedMaterials,
+  PRICES_FORMAT,
+  withBrief,
+  type Decision,
+  type Document,
+} from '@eldrun/core';
 import { inTransaction } from '../database.ts';
-import { DEMO_PROJECTS } from './projects.ts';
+import { DEMO_PROJECTS, type DemoProject } from './projects.ts';
 
 /**
  * Loads the demo projects once in the life of a database.
@@ -22,15 +31,70 @@ export async function loadDemo(pool: pg.Pool, reset: boolean): Promise<void> {
          RETURNING id`,
         [project.name, project.units, JSON.stringify(project.brief), age],
       );
+      const walls: string[] = [];
       for (const [position, document] of project.walls.entries())
-        await client.query(
-          `WITH wall AS (
-             INSERT INTO documents (project_id, kind, name, position, document)
-             VALUES ($1, 'wall', $2, $3, $4) RETURNING id, document)
-           INSERT INTO document_revisions (document_id, revision, document, steps)
-           SELECT id, 1, document, '["Demo data"]' FROM wall`,
-          [rows[0]!.id, document.name, position, JSON.stringify(document)],
-        );
+        walls.push(await insert(client, rows[0]!.id, 'wall', position, document));
+      if (project.prices) {
+        const book = { format: PRICES_FORMAT, version: 1, name: 'Prices', ...project.prices };
+        await insert(client, rows[0]!.id, 'prices', 0, book);
+      }
+      const decision = decisionOf(project, walls);
+      if (decision) await insert(client, rows[0]!.id, 'decision', 0, decision);
     }
   });
+}
+
+/** Puts a document and its first saved state in. @returns its id */
+async function insert(
+  client: pg.PoolClient,
+  project: string,
+  kind: string,
+  position: number,
+  document: Document,
+): Promise<string> {
+  const { rows } = await client.query<{ id: string }>(
+    `WITH added AS (
+       INSERT INTO documents (project_id, kind, name, position, document)
+       VALUES ($1, $2, $3, $4, $5) RETURNING id, document)
+     INSERT INTO document_revisions (document_id, revision, document, steps)
+     SELECT id, 1, document, '["Demo data"]' FROM added RETURNING document_id AS id`,
+    [project, kind, document.name, position, JSON.stringify(document)],
+  );
+  return rows[0]!.id;
+}
+
+/** The decision of a demo project, on its walls as they are loaded. @param ids of the walls */
+function decisionOf(
+  { decision, brief, walls, prices }: DemoProject,
+  ids: readonly string[],
+): Decision | null {
+  if (!decision) return null;
+  const { name, chosen, why, decidedBy, decidedOn, rejected } = decision;
+  const numbers = [chosen, ...Object.keys(rejected).map(Number)].sort((a, b) => a - b);
+  return {
+    format: DECISION_FORMAT,
+    version: 1,
+    name,
+    chosen: ids[chosen]!,
+    why,
+    decidedBy,
+    decidedOn,
+    brief,
+    options: numbers.map((number) => {
+      const { measures, judgment } = optionOf(
+        withBrief(walls[number]!, brief),
+        pricedMaterials(prices ?? null),
+      );
+      const { moisture, basis } = judgment;
+      const reason = rejected[number];
+      return {
+        wall: ids[number]!,
+        revision: 1,
+        name: walls[number]!.name,
+        measures,
+        judgment: { moisture, basis },
+        ...(reason === undefined ? {} : { rejected: reason }),
+      };
+    }),
+  };
 }

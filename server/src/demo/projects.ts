@@ -4,6 +4,7 @@ import {
   type FramedLayer,
   type Layer,
   type Member,
+  type Prices,
   type ProjectWall,
   type UnitSystem,
 } from '@eldrun/core';
@@ -14,7 +15,19 @@ export interface DemoProject {
   units: UnitSystem;
   brief: Brief;
   walls: ProjectWall[];
+  prices?: Prices;
+  /** Which of its walls was chosen, by number, and why the others were not. */
+  decision?: {
+    name: string;
+    chosen: number;
+    why: string;
+    decidedBy: string;
+    decidedOn: string;
+    rejected: Record<number, string>;
+  };
 }
+
+const QUOTED = 'Merchant in Harrow Fell, February 2026 (invented)';
 
 type Unnumbered = Layer extends infer L ? (L extends Layer ? Omit<L, 'id'> : never) : never;
 
@@ -131,6 +144,48 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
         sheet('vinyl-siding', 0.0011),
       ]),
     ],
+    prices: {
+      laborRate: 62,
+      prices: {
+        'gypsum-board': {
+          usd: 5.6,
+          per: 'm2',
+          thickness: 0.0127,
+          waste: 0.1,
+          minutes: 11,
+          source: QUOTED,
+        },
+        'mineral-wool-batt': {
+          usd: 12.9,
+          per: 'm2',
+          thickness: 0.0889,
+          waste: 0.04,
+          minutes: 7,
+          source: QUOTED,
+        },
+        osb: { usd: 8.1, per: 'm2', thickness: 0.0111, waste: 0.08, minutes: 8, source: QUOTED },
+        'wrb-monolithic-membrane': { usd: 4.4, per: 'm2', waste: 0.12, minutes: 6, source: QUOTED },
+        'mineral-wool-board-rigid': {
+          usd: 318,
+          per: 'm3',
+          waste: 0.07,
+          minutes: 12,
+          source: QUOTED,
+        },
+        'fiber-cement-lap': { usd: 25, per: 'm2', waste: 0.1, minutes: 34, source: QUOTED },
+      },
+    },
+    decision: {
+      name: 'Outside walls',
+      chosen: 1,
+      why: 'Board outside keeps the sheathing warmer at little cost, still fits the window depth, and lets the wall dry outward.',
+      decidedBy: 'Builder, with the client',
+      decidedOn: '2026-03-12',
+      rejected: {
+        0: 'Misses the R that the brief asks for; the sheathing stays cold.',
+        2: 'Two layers of board and long screws for a gain that the room cannot take.',
+      },
+    },
   },
   {
     name: 'Tarn Bank cottage',

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type pg from 'pg';
 import {
   formatOf,
@@ -16,6 +17,9 @@ import { inTransaction, untilAlone } from '../database.ts';
 import { notFound, stale } from '../errors.ts';
 
 type Database = pg.Pool | pg.PoolClient;
+
+/** An id as the database gives them. */
+const UUID = /[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}/g;
 
 const SAVED = `
   id, project_id AS "projectId", kind, name, position, revision, updated_at AS "updatedAt", document`;
@@ -237,6 +241,46 @@ export class DocumentStore {
       `Copied from “${original.name}”`,
       savedBy,
     );
+  }
+
+  /**
+   * Copies the documents of a project into another: in their newest state, and in those that another document refers to.
+   * What they say of one another they say of the copies.
+   */
+  async copyAll(client: pg.PoolClient, from: string, to: string, savedBy: string): Promise<void> {
+    const { rows: originals } = await client.query<
+      Pick<SavedDocument, 'id' | 'kind' | 'name' | 'position' | 'revision' | 'document'>
+    >(
+      `SELECT id, kind, name, position, revision, document FROM documents
+       WHERE project_id = $1 AND deleted_at IS NULL ORDER BY kind, position`,
+      [from],
+    );
+    const copies = new Map(originals.map(({ id }) => [id, randomUUID() as string]));
+    const ofCopies = (document: Document): string =>
+      JSON.stringify(document).replace(UUID, (id) => copies.get(id) ?? id);
+    for (const { id, kind, name, position, revision, document } of originals)
+      await client.query(
+        `WITH copied AS (
+           INSERT INTO documents (id, project_id, kind, name, position, revision, document)
+           VALUES ($1, $2, $3, $4, $5, $6, $7) RETURNING id, revision, document)
+         INSERT INTO document_revisions (document_id, revision, document, steps, saved_by)
+         SELECT id, revision, document, '["Copied with its project"]', $8 FROM copied`,
+        [copies.get(id), to, kind, name, position, revision, ofCopies(document), savedBy],
+      );
+    for (const { kind: kindName, document } of originals) {
+      const kind = this.kinds.find((one) => one.kind === kindName);
+      if (untouchable(document, kind)) continue;
+      for (const { id, revision } of kind!.references(document).documents) {
+        const copy = copies.get(id);
+        if (!copy || revision === undefined) continue;
+        await client.query(
+          `INSERT INTO document_revisions (document_id, revision, document, steps, saved_by, saved_at)
+           SELECT $1, revision, document, steps, saved_by, saved_at FROM document_revisions
+           WHERE document_id = $2 AND revision = $3 ON CONFLICT DO NOTHING`,
+          [copy, id, revision],
+        );
+      }
+    }
   }
 
   /** Moves a document to the bin; its history stays with it. @throws ApiError 404 */

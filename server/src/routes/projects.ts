@@ -82,16 +82,7 @@ export function projectRoutes(store: DocumentStore): Router {
          SELECT $2, id, climate, notes, hours FROM project_weather WHERE project_id = $1`,
         both,
       );
-      await client.query(
-        `WITH copied AS (
-           INSERT INTO documents (project_id, kind, name, position, document)
-           SELECT $2, kind, name, position, document FROM documents
-           WHERE project_id = $1 AND deleted_at IS NULL ORDER BY kind, position
-           RETURNING id, document)
-         INSERT INTO document_revisions (document_id, revision, document, steps, saved_by)
-         SELECT id, 1, document, '["Copied with its project"]', $3 FROM copied`,
-        [...both, actor.id],
-      );
+      await store.copyAll(client, params.project, rows[0].id, actor.id);
       return rows[0].id;
     });
     return readProject(store, copy);

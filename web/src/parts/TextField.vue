@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
-import { ref, useId, watch } from 'vue';
-import { InputError } from '@eldrun/core';
+import { useId } from 'vue';
+import { useTaken } from './taken.ts';
 
 /** A field that is read by a parser and tells what is wrong in place. Nothing is taken over until it is right. */
 const props = defineProps<{
@@ -13,35 +13,7 @@ const props = defineProps<{
 }>();
 
 const id = useId();
-const text = ref(props.value);
-const wrong = ref('');
-
-watch(
-  () => props.value,
-  (value) => {
-    text.value = value;
-    wrong.value = '';
-  },
-);
-
-function commit(): void {
-  if (text.value.trim() === props.value.trim()) {
-    wrong.value = '';
-    return;
-  }
-  try {
-    props.take(text.value);
-    wrong.value = '';
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    wrong.value = error.message;
-  }
-}
-
-function reset(): void {
-  text.value = props.value;
-  wrong.value = '';
-}
+const { text, wrong, commit, reset } = useTaken(props);
 </script>
 
 <template>

@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
-import { assess, InputError, withBrief, type Assessment, type WallFile } from '@eldrun/core';
+import { assess, InputError, type Assessment, type WallFile } from '@eldrun/core';
 import { ask } from '../api.ts';
 import { useProject } from './project.ts';
 import { useWall } from './wall.ts';
@@ -24,7 +24,7 @@ export const useBaseline = defineStore('baseline', () => {
   const base = computed(() => {
     if (other.value) return other.value;
     if (!wall.opened || !project.document) return null;
-    return { name: OPENED, file: withBrief(wall.opened, project.document.brief) };
+    return { name: OPENED, file: project.fileOf(wall.opened) };
   });
 
   /** Computed whole, its section too, where it is shown: some milliseconds. */
@@ -33,7 +33,7 @@ export const useBaseline = defineStore('baseline', () => {
     if (base.value.file.layers.length === 0)
       return { assessment: null, problem: 'it had no layers yet' };
     try {
-      return { assessment: assess(base.value.file, project.ownMaterials), problem: '' };
+      return { assessment: assess(base.value.file, project.pricedMaterials), problem: '' };
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       return { assessment: null, problem: error.message };
@@ -47,17 +47,16 @@ export const useBaseline = defineStore('baseline', () => {
 
   /** Holds the wall against something else. @throws ApiProblem where it cannot be read */
   async function choose(wanted: BaselineOf): Promise<void> {
-    const { brief } = project.document!;
     if ('wall' in wanted) {
       const { document } = await ask('readWall', { params: { wall: wanted.wall } });
-      other.value = { of: wanted, name: document.name, file: withBrief(document, brief) };
+      other.value = { of: wanted, name: document.name, file: project.fileOf(document) };
     } else if (wanted.revision === null) other.value = null;
     else {
       const { document } = await ask('readWallRevision', {
         params: { wall: wall.id, revision: String(wanted.revision) },
       });
       const name = `rev. ${wanted.revision}`;
-      other.value = { of: wanted, name, file: withBrief(document, brief) };
+      other.value = { of: wanted, name, file: project.fileOf(document) };
     }
   }
 

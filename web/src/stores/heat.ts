@@ -60,7 +60,7 @@ export const useHeat = defineStore('heat', () => {
     try {
       const answer = await solver.ask({
         file: wall.file,
-        materials: project.ownMaterials,
+        materials: project.pricedMaterials,
         wanted: 'section',
         air: air.value,
       });

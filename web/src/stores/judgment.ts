@@ -53,7 +53,9 @@ export const useJudgment = defineStore('judgment', () => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let hours: { id: string; year: WeatherYear } | null = null;
 
-  const key = computed(() => (wall.whole ? keyOf(wall.whole.wall.file, project.ownMaterials) : ''));
+  const key = computed(() =>
+    wall.whole ? keyOf(wall.whole.wall.file, project.pricedMaterials) : '',
+  );
 
   /** Of the wall whose section is solved. */
   const judgment = computed<Judgment | null>(() => {
@@ -120,7 +122,7 @@ export const useJudgment = defineStore('judgment', () => {
       if (key.value !== mine) return;
       const question = {
         file: whole.wall.file,
-        materials: project.ownMaterials,
+        materials: project.pricedMaterials,
         section: whole.section,
         weather,
       };
@@ -164,7 +166,7 @@ export const useJudgment = defineStore('judgment', () => {
       const answer = await workers[0].ask({
         wanted: 'fixes',
         file: whole.wall.file,
-        materials: project.ownMaterials,
+        materials: project.pricedMaterials,
         section: whole.section,
         weather: await weatherOf(whole.wall.file),
         judgment: found,
@@ -186,11 +188,16 @@ export const useJudgment = defineStore('judgment', () => {
     seeking.value = false;
   }
 
+  onScopeDispose(close);
+
   return { judgment, fixes, why, progress, seeking, close };
 });
 
 /** The answers of all workers as the runs of one plan. */
-function together(answers: readonly JudgmentAnswer[]): { runs: RunsDone | null; why: string } {
+export function together(answers: readonly JudgmentAnswer[]): {
+  runs: RunsDone | null;
+  why: string;
+} {
   const runs: [number, JudgedRun][] = [];
   let shutIn = false;
   for (const answer of answers) {
@@ -202,8 +209,6 @@ function together(answers: readonly JudgmentAnswer[]): { runs: RunsDone | null; 
   }
   const inOrder = runs.toSorted(([a], [b]) => a - b).map(([, run]) => run);
   const failed = inOrder.find(({ problem }) => problem !== null);
-  onScopeDispose(close);
-
   return {
     runs: {
       standard: shutIn ? inOrder.slice(0, -1) : inOrder,

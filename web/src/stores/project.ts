@@ -1,7 +1,19 @@
 import { deepEqual } from 'fast-equals';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, type ShallowRef } from 'vue';
-import { LIBRARY, MaterialSearch, type Brief, type Material, type UnitSystem } from '@eldrun/core';
+import {
+  LIBRARY,
+  MaterialSearch,
+  pricedMaterials as atPrices,
+  pricedWall,
+  withBrief,
+  type Brief,
+  type Material,
+  type PriceBook,
+  type ProjectWall,
+  type UnitSystem,
+  type WallFile,
+} from '@eldrun/core';
 import type { ListedWall, Project, WeatherFile } from '@eldrun/contract';
 import { ask } from '../api.ts';
 import { afterPaint } from '../after-paint.ts';
@@ -27,6 +39,8 @@ export const useProject = defineStore('project', () => {
   const id = ref('');
   const document = shallowRef<ProjectDocument | null>(null);
   const ownMaterials = shallowRef<Record<string, Material>>({});
+  /** Its price book; null leaves everything at demo prices. */
+  const prices = shallowRef<{ id: string; document: PriceBook } | null>(null);
   const walls = shallowRef<ListedWall[]>([]);
   const weather = shallowRef<WeatherFile[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved', at: null });
@@ -47,6 +61,10 @@ export const useProject = defineStore('project', () => {
     ...LIBRARY,
     ...ownMaterials.value,
   }));
+  /** What walls are computed with: the project's own materials, and those that its price book prices. */
+  const pricedMaterials = computed(() =>
+    atPrices(prices.value?.document ?? null, ownMaterials.value),
+  );
   /** The revision that somebody else saved, where this page has nothing unsaved of its own. */
   const newer = computed(() =>
     saveState.value.kind === 'saved' && newest.value > revision.value ? newest.value : null,
@@ -104,11 +122,14 @@ export const useProject = defineStore('project', () => {
     return true;
   }
 
+  /** A wall of the project as a file: with the brief, and its own materials at the prices of the book. @throws InputError */
+  const fileOf = (wall: ProjectWall): WallFile =>
+    pricedWall(prices.value?.document ?? null, withBrief(wall, document.value!.brief));
+
   /** Takes up what a project has besides its brief. */
   function take(project: Project): void {
-    ownMaterials.value = deepEqual(ownMaterials.value, project.materials)
-      ? ownMaterials.value
-      : project.materials;
+    if (!deepEqual(ownMaterials.value, project.materials)) ownMaterials.value = project.materials;
+    if (!deepEqual(prices.value, project.prices)) prices.value = project.prices;
     walls.value = project.walls;
     weather.value = project.weather;
     newest.value = project.revision;
@@ -230,6 +251,9 @@ export const useProject = defineStore('project', () => {
     units,
     materials,
     ownMaterials,
+    prices,
+    pricedMaterials,
+    fileOf,
     walls,
     weather,
     search,

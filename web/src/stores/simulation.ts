@@ -15,7 +15,6 @@ import {
   WEATHER_SEED,
   weatherOfSite,
   WET_START,
-  withBrief,
   type Command,
   type RunFix,
   type RunChoices,
@@ -113,7 +112,7 @@ export const useSimulation = defineStore('simulation', () => {
   }
 
   function fileOf(wanted: RunChoices, commands: Command[] = []): SimulationFile | null {
-    return simulationFile(applyCommands(wall.file!, commands), wanted, project.ownMaterials);
+    return simulationFile(applyCommands(wall.file!, commands), wanted, project.pricedMaterials);
   }
 
   /** Runs a file and shows it, as the current run or laid over it. */
@@ -124,9 +123,9 @@ export const useSimulation = defineStore('simulation', () => {
   ): Promise<void> {
     if (busy.value) return;
     problem.value = '';
-    const layerName = layerNames(file.wall, project.ownMaterials);
+    const layerName = layerNames(file.wall, project.pricedMaterials);
     const target = into === 'current' ? current : other;
-    const faces = wallFaces(resolveWall(file.wall, project.ownMaterials));
+    const faces = wallFaces(resolveWall(file.wall, project.pricedMaterials));
     const show = (reached: RunPart, result: SimulationResult | null): void => {
       target.value = {
         ...reached,
@@ -135,7 +134,7 @@ export const useSimulation = defineStore('simulation', () => {
         faces,
         layerName,
         result,
-        verdicts: result ? runVerdicts(result, file, layerName, project.ownMaterials) : [],
+        verdicts: result ? runVerdicts(result, file, layerName, project.pricedMaterials) : [],
       };
     };
     running.value = { name, hours: 0, of: file.transient.hours, since: performance.now() };
@@ -147,7 +146,7 @@ export const useSimulation = defineStore('simulation', () => {
     active = [worker];
     try {
       const { result, ...reached } = await worker.start(
-        { file, weather: await weatherFor(file), materials: { ...project.ownMaterials } },
+        { file, weather: await weatherFor(file), materials: { ...project.pricedMaterials } },
         (hours, part) => {
           running.value = { ...running.value!, hours };
           show(part, null);
@@ -185,11 +184,11 @@ export const useSimulation = defineStore('simulation', () => {
   async function layOverWall(id: string): Promise<void> {
     try {
       const { document } = await ask('readWall', { params: { wall: id } });
-      const of = withBrief(document, project.document!.brief);
+      const of = project.fileOf(document);
       const file = simulationFile(
         of,
         { ...choices.value, watch: null, wetLayers: {} },
-        project.ownMaterials,
+        project.pricedMaterials,
       );
       if (!file) throw new Error(`${document.name} has no layer to watch`);
       await start(document.name, file, 'other');
@@ -210,7 +209,7 @@ export const useSimulation = defineStore('simulation', () => {
     try {
       const open = await findRunFixes({
         verdicts: of.verdicts,
-        changes: runFixes(resolved.value!, asRun, project.ownMaterials),
+        changes: runFixes(resolved.value!, asRun, project.pricedMaterials),
         run: async ({ label, commands, choices: changed }) => {
           seeking.value = messageText(label, project.units);
           const file = fileOf({ ...asRun, ...changed }, commands)!;
@@ -237,7 +236,7 @@ export const useSimulation = defineStore('simulation', () => {
     const { result } = await worker.start({
       file,
       weather: await weatherFor(file),
-      materials: { ...project.ownMaterials },
+      materials: { ...project.pricedMaterials },
       ...(shift ? { shift } : {}),
     });
     active = active.filter((one) => one !== worker);
@@ -258,7 +257,7 @@ export const useSimulation = defineStore('simulation', () => {
     problem.value = '';
     await stressSet({
       choices: choices.value,
-      materials: project.ownMaterials,
+      materials: project.pricedMaterials,
       fileOf: (wanted) => fileOf(wanted)!,
       run: quietly,
       show: (lines) => (stress.value = lines),

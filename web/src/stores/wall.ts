@@ -2,7 +2,6 @@ import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
 import {
   findMaterial,
-  withBrief,
   type Command,
   type Effect,
   type Material,
@@ -24,17 +23,15 @@ export const useWall = defineStore('wall', () => {
   const preview = shallowRef<Effect | null>(null);
 
   const file = computed<WallFile | null>(() =>
-    wall.document.value && project.document
-      ? withBrief(wall.document.value, project.document.brief)
-      : null,
+    wall.document.value && project.document ? project.fileOf(wall.document.value) : null,
   );
   const { close: closeFigures, ...figures } = useWallFigures(
     () => file.value,
-    () => project.ownMaterials,
+    () => project.pricedMaterials,
   );
 
   function material(materialId: string): Material | undefined {
-    return findMaterial(materialId, wall.document.value ?? {}, project.ownMaterials);
+    return findMaterial(materialId, wall.document.value ?? {}, project.pricedMaterials);
   }
 
   function open(id: string): Promise<boolean> {

@@ -246,6 +246,22 @@ onBeforeUnmount(() => {
   justify-content: start;
 }
 
+/* On paper a place stands alone. */
+@media print {
+  .top,
+  .rail {
+    display: none;
+  }
+
+  .frame {
+    display: block;
+  }
+
+  .place-content {
+    padding: 0;
+  }
+}
+
 /* On a tablet held upright the names have their own line, and the lenses and tools one below. */
 @media (max-width: 1000px) and (min-width: 701px) {
   .top {

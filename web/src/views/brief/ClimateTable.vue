@@ -16,7 +16,7 @@ import {
   type UnitSystem,
   fixed,
 } from '@eldrun/core';
-import TableCell from './TableCell.vue';
+import TableCell from '../../parts/TableCell.vue';
 
 /** The year outdoors as a table; one's own figures are written into it. */
 const props = defineProps<{ site: Site; outdoor: Outdoor; units: UnitSystem }>();

@@ -46,7 +46,7 @@ async function start(): Promise<void> {
     const question = {
       wanted: 'samples' as const,
       file,
-      materials: project.ownMaterials,
+      materials: project.pricedMaterials,
       section: whole.section,
       weather: id ? await hoursOfBrief(project.id, id) : null,
       every: workers.length,

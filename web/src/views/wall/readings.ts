@@ -1,5 +1,7 @@
 import { computed, type ComputedRef } from 'vue';
 import {
+  costBasis,
+  type CostBasis,
   explainCarbon,
   explainCost,
   explainEffectiveR,
@@ -18,6 +20,10 @@ import {
 import { useBaseline } from '../../stores/baseline.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
+
+/** What a cost stands on, in a few words. */
+export const pricesWord = ({ own, demo }: CostBasis): string =>
+  own === 0 ? 'demo prices' : demo === 0 ? 'own prices' : 'partly demo prices';
 
 /** One of the six readings of a wall. */
 export interface Reading {
@@ -149,7 +155,7 @@ export function useReadings(): ComputedRef<Reading[]> {
         'costPerArea',
         quantities.cost,
         preview?.cost,
-        `demo prices${partly}`,
+        `${pricesWord(costBasis(assessment.wall))}${partly}`,
         () => explainCost(assessment),
         false,
         before && before.quantities.cost,

@@ -56,7 +56,7 @@ const board = computed(() => wall.assessment && outsideBoard(wall.assessment.wal
 /** The board that is meant: the wall's, or the one to add. */
 const choice = computed(() =>
   wall.assessment
-    ? { wall: wall.assessment.wall, material: chosen.value, materials: project.ownMaterials }
+    ? { wall: wall.assessment.wall, material: chosen.value, materials: project.pricedMaterials }
     : null,
 );
 
@@ -70,7 +70,7 @@ const thicknessText = computed(() =>
 const shown = computed<ResolvedWall | null>(() => {
   if (!choice.value || draft.value === null || draft.value === 0) return choice.value?.wall ?? null;
   const commands = boardCommands(choice.value, [draft.value]);
-  return resolveWall(applyCommands(wall.file!, commands), project.ownMaterials);
+  return resolveWall(applyCommands(wall.file!, commands), project.pricedMaterials);
 });
 
 const conditions = computed(() => SPLIT_CONDITIONS[months.value]!);

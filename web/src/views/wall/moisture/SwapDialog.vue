@@ -42,7 +42,7 @@ const NAMES = {
 } as const;
 
 const swap = computed(() =>
-  visible.value && wall.file ? swapStrategy(wall.file, project.ownMaterials) : null,
+  visible.value && wall.file ? swapStrategy(wall.file, project.pricedMaterials) : null,
 );
 const after = shallowRef<Assessment | null>(null);
 const problem = shallowRef('');
@@ -57,8 +57,12 @@ watch(
     if (!now || !wall.file) return;
     try {
       const file = applyCommands(wall.file, now.commands);
-      const layers = assessLayers(file, project.ownMaterials);
-      const answer = await solver.ask({ file, materials: project.ownMaterials, wanted: 'section' });
+      const layers = assessLayers(file, project.pricedMaterials);
+      const answer = await solver.ask({
+        file,
+        materials: project.pricedMaterials,
+        wanted: 'section',
+      });
       if (!answer) return;
       if ('section' in answer) after.value = withSection(layers, answer.section);
       else if ('problem' in answer) problem.value = answer.problem;
@@ -86,7 +90,7 @@ function figures(assessment: Assessment): Record<string, string> {
     'Sheathing dries inward': panel ? CLASS_NAMES[panel.inward.class] : 'no panel',
     'Sheathing dries outward': panel ? CLASS_NAMES[panel.outward.class] : 'no panel',
     Thickness: text('length', effect.thickness),
-    'Cost, demo prices': `${format('costPerArea', effect.cost, units).text} ${format('costPerArea', effect.cost, units).unit}`,
+    Cost: `${format('costPerArea', effect.cost, units).text} ${format('costPerArea', effect.cost, units).unit}`,
     Carbon: text('carbonPerArea', effect.carbon),
     'Judgment, estimated': messageText(judge(assessment).decides.text, units),
   };

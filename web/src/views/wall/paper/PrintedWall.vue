@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import {
+  costBasis,
   faceDepths,
   formatText,
   mainMember,
@@ -19,7 +20,7 @@ import { useWall } from '../../../stores/wall.ts';
 import { climateName } from '../../../wall-files.ts';
 import { layerFigures } from '../layer-figures.ts';
 import LeaderLines from '../LeaderLines.vue';
-import { useReadings } from '../readings.ts';
+import { pricesWord, useReadings } from '../readings.ts';
 import SectionDrawing from '../SectionDrawing.vue';
 import { useVerdictLines } from '../verdict-rows.ts';
 
@@ -41,6 +42,7 @@ const HEIGHT = 400;
 
 const assessment = computed(() => wall.assessment!);
 const resolved = computed(() => assessment.value.wall);
+const prices = computed(() => costBasis(resolved.value));
 const units = computed(() => project.units);
 const text = (quantity: Quantity, value: number): string =>
   formatText(quantity, value, units.value);
@@ -269,7 +271,8 @@ const climate = computed(() => climateName(resolved.value.file));
         {{ convention }}. Effective R by the two-dimensional section of the wall with its framing,
         at the design temperatures. Dew points and margins by monthly means (EN ISO 13788).
         {{ basis }}
-        (ASHRAE 160, EN 15026). Costs are demo prices; carbon is cradle to gate.
+        (ASHRAE 160, EN 15026). Costs are of materials{{ prices.labor ? ' and labor' : '' }},
+        {{ pricesWord(prices) }}; carbon is cradle to gate.
       </p>
       <h2>Sources</h2>
       <ul class="sources">

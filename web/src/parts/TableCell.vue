@@ -1,47 +1,30 @@
 <script setup lang="ts">
-import { ref, watch } from 'vue';
-import { InputError } from '@eldrun/core';
+import { useTaken } from './taken.ts';
 
-/** A number written into a table: taken over when the cell is left, and said to be wrong in place. */
+/** A number, or words, written into a table: taken over when the cell is left, and said to be wrong in place. */
 const props = defineProps<{
   label: string;
   value: string;
   /** @throws InputError */
   take: (text: string) => void;
+  /** Whether words are written. */
+  words?: boolean;
 }>();
-const text = ref(props.value);
-const wrong = ref('');
-watch(
-  () => props.value,
-  (value) => {
-    text.value = value;
-    wrong.value = '';
-  },
-);
-
-function commit(): void {
-  wrong.value = '';
-  if (text.value.trim() === props.value.trim()) return;
-  try {
-    props.take(text.value);
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    wrong.value = error.message;
-  }
-}
+const { text, wrong, commit, reset } = useTaken(props);
 </script>
 
 <template>
   <input
     v-model="text"
     class="cell"
-    :class="{ wrong }"
+    :class="{ wrong, words }"
     :aria-label="label"
     :aria-invalid="wrong !== ''"
-    inputmode="decimal"
+    :inputmode="words ? 'text' : 'decimal'"
     autocomplete="off"
     @blur="commit"
     @keydown.enter.prevent="commit"
+    @keydown.esc="reset"
   />
   <span v-if="wrong" class="small problem" role="alert">{{ wrong }}</span>
 </template>
@@ -55,6 +38,11 @@ function commit(): void {
   background: var(--sheet);
   color: inherit;
   text-align: right;
+}
+
+.cell.words {
+  width: 150px;
+  text-align: left;
 }
 
 .cell.wrong {

@@ -1,0 +1,3 @@
+export * from './changes.ts';
+export * from './commands.ts';
+export * from './types.ts';

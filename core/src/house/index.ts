@@ -1,0 +1,2 @@
+export * from './outline.ts';
+export * from './types.ts';

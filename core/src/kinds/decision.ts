@@ -1,0 +1,31 @@
+import { applyDecision, type Decision, type DecisionCommand } from '../decision/index.ts';
+import { validateDecision } from '../decision/schema.ts';
+import type { DocumentKind } from '../document/index.ts';
+import { say } from '../units/index.ts';
+import type { Brief } from '../wall/index.ts';
+
+/** Which of several walls is built, and why. The states of the walls that it was made on are kept. */
+export const DECISION: DocumentKind<Decision, DecisionCommand, Brief> = {
+  kind: 'decision',
+  label: 'decision',
+  version: 1,
+  validate: (value) => validateDecision(value),
+  apply: applyDecision,
+  references: ({ options }) => ({
+    documents: options.map(({ wall, revision }) => ({ id: wall, revision })),
+    materials: [],
+    weather: [],
+  }),
+  summarize({ options, chosen }) {
+    const option = options.find(({ wall }) => wall === chosen)!;
+    return {
+      judgment: option.judgment.moisture,
+      basis: option.judgment.basis,
+      title: say`${option.name}, of ${options.length}`,
+      worst: null,
+      figures: {},
+      more: false,
+    };
+  },
+  fileOf: (decision) => decision,
+};

@@ -1,0 +1,366 @@
+import {
+  outlineOf,
+  SAME,
+  type Corner,
+  type Elevation,
+  type Opening,
+  type Outline,
+  type Practice,
+} from '../house/index.ts';
+import type { Conflict, FrameMember, MemberKind, PlateMark } from './types.ts';
+
+/** What the main frame of the assembly says: how wide a stud is seen from outdoors, and how far apart they stand, m. */
+export interface FrameSizes {
+  width: number;
+  spacing: number;
+}
+
+/** The frame of one elevation. */
+export interface Framing {
+  outline: Outline;
+  members: FrameMember[];
+  /** Wood that is seen over the net area. */
+  factor: number;
+  /** m² */
+  area: { gross: number; openings: number; net: number; wood: number };
+  plateSheet: PlateMark[];
+  conflicts: Conflict[];
+}
+
+/** Thickness of plates, sills and blocking where nothing is said, m. */
+const PLATE = 0.0381;
+
+/** How far apart, up the wall, the blocking of a ladder lies, m. */
+const RUNG = 0.6096;
+
+/** The longest wall that is not asked about, m. */
+const LONGEST = 60;
+
+/** Extra studs of a corner. */
+const CORNER_STUDS: Record<Corner, number> = {
+  plain: 0,
+  'two-stud': 1,
+  'three-stud': 2,
+  ladder: 0,
+};
+
+/** From x to x along the wall. */
+interface Span {
+  from: number;
+  to: number;
+}
+
+const overlap = (a: Span, b: Span): boolean => a.from < b.to - SAME && b.from < a.to - SAME;
+
+/**
+ * Frames an elevation: end studs flush with the ends, corners, intersections, openings with kings, jacks, header and sill, then
+ * studs on the layout where nothing stands yet, as cripples above and below openings.
+ *
+ * @param sizes of the assembly's main frame
+ * @param practice of the house
+ * @throws InputError where it has no outline
+ */
+export function frameElevation(
+  elevation: Elevation,
+  { width: w, spacing }: FrameSizes,
+  practice: Practice = {},
+): Framing {
+  const outline = outlineOf(elevation);
+  const { length } = outline;
+  const thickness = elevation.plates?.thickness ?? PLATE;
+  const bottom = elevation.plates?.bottom ?? 1;
+  const top = elevation.plates?.top ?? practice.topPlate ?? 2;
+  const members: FrameMember[] = [];
+  const conflicts: Conflict[] = [];
+  /** What stands from plate to plate already; layout studs give way to it. */
+  const standing: Span[] = [];
+
+  const floorAt = (x: number): number => outline.baseAt(x) + bottom * thickness;
+  /** Underside of the top plates; a plate that slopes takes more height. */
+  const ceilingAt = (x: number): number =>
+    outline.topAt(x) - top * thickness * Math.hypot(1, outline.slopeAt(Math.min(x, length - SAME)));
+  const put = (member: Omit<FrameMember, 'plies' | 'opening'> & Partial<FrameMember>): void => {
+    members.push({ plies: 1, opening: null, ...member });
+  };
+  /** An upright from a height to the top plates, cut to their slope. */
+  const upright = (
+    kind: MemberKind,
+    x: number,
+    z: number,
+    more: Partial<FrameMember> = {},
+  ): void => {
+    const heights = [ceilingAt(x) - z, ceilingAt(x + w) - z] as const;
+    const raked = Math.abs(heights[0] - heights[1]) > SAME;
+    put({
+      kind,
+      x,
+      z,
+      width: w,
+      height: Math.max(...heights),
+      ...(raked ? { heights } : {}),
+      ...more,
+    });
+  };
+  const stand = (kind: MemberKind, x: number, more: Partial<FrameMember> = {}): void => {
+    upright(kind, x, floorAt(x + w / 2), more);
+    standing.push({ from: x, to: x + w });
+  };
+
+  if (length > LONGEST)
+    conflicts.push({
+      at: 'length',
+      message: `a wall of ${length} m is longer than any that is built in one`,
+    });
+  if (spacing > length)
+    conflicts.push({
+      at: 'assembly',
+      message: 'the studs stand farther apart than the wall is long',
+    });
+
+  // Ends and corners.
+  const ends = [
+    { side: 'left', x: 0, inward: 1 },
+    { side: 'right', x: length - w, inward: -1 },
+  ] as const;
+  const ladders: { x: number; inward: 1 | -1 }[] = [];
+  for (const { side, x, inward } of ends) {
+    stand('stud', x);
+    const corner = elevation.ends?.[side]?.corner ?? practice.corners ?? 'plain';
+    for (let n = 1; n <= CORNER_STUDS[corner]; n++) stand('corner', x + inward * n * w);
+    if (corner === 'ladder') ladders.push({ x, inward });
+  }
+
+  // Openings that can be framed; the others are named.
+  const openings = sound(elevation, outline, { w, top: top * thickness }, conflicts);
+  const cuts: Span[] = [];
+  for (const opening of openings) {
+    const { id, x, sill, width, height, header, jacks = 1 } = opening;
+    const right = x + width;
+    const own = { opening: id };
+    const lintel = { from: x - jacks * w, to: right + jacks * w };
+    const head = sill + height;
+    stand('king', lintel.from - w, own);
+    stand('king', lintel.to, own);
+    const deep = header ? header.depth : thickness;
+    put({
+      kind: 'header',
+      x: lintel.from,
+      z: head,
+      width: lintel.to - lintel.from,
+      height: deep,
+      plies: header?.plies ?? 1,
+      ...own,
+    });
+    for (let n = 1; n <= jacks; n++)
+      for (const at of [x - n * w, right + (n - 1) * w]) {
+        const z = floorAt(at + w / 2);
+        put({ kind: 'jack', x: at, z, width: w, height: head - z, ...own });
+      }
+    if (opening.kind === 'window')
+      put({ kind: 'sill', x, z: sill - thickness, width, height: thickness, ...own });
+    else cuts.push({ from: x, to: right });
+  }
+
+  // Where inner walls meet.
+  for (const [n, { x, width, kind }] of (elevation.intersections ?? []).entries()) {
+    const half = kind === 'three-stud' ? 1.5 * w : w / 2;
+    const span =
+      kind === 'ladder'
+        ? { from: x - width / 2, to: x + width / 2 }
+        : { from: x - half, to: x + half };
+    if (span.from < 0 || span.to > length || members.some((one) => overlap(span, spanOf(one)))) {
+      conflicts.push({
+        at: `intersections[${n}]`,
+        message: 'it meets the wall where something else stands, or beyond its end',
+      });
+      continue;
+    }
+    if (kind === 'backing') stand('backing', x - w / 2);
+    if (kind === 'three-stud') for (const at of [-1.5, -0.5, 0.5]) stand('backing', x + at * w);
+    if (kind === 'ladder') ladders.push({ x, inward: 1 });
+  }
+
+  // Studs on the layout.
+  for (const center of layoutOf(elevation, spacing, length)) {
+    const span = { from: center - w / 2, to: center + w / 2 };
+    if (span.from < -SAME || span.to > length + SAME) continue;
+    if (standing.some((other) => overlap(span, other))) continue;
+    const crossed = openings.find(({ x, width, jacks = 1 }) =>
+      overlap(span, { from: x - jacks * w, to: x + width + jacks * w }),
+    );
+    if (!crossed) {
+      stand('stud', span.from);
+      continue;
+    }
+    const { id, x, sill, width, height, header } = crossed;
+    // Where a jack stands there is none, above or below.
+    if (span.from < x - SAME || span.to > x + width + SAME) continue;
+    const own = { opening: id };
+    const floor = floorAt(center);
+    if (crossed.kind === 'window' && sill - thickness - floor > SAME)
+      put({
+        kind: 'cripple',
+        x: span.from,
+        z: floor,
+        width: w,
+        height: sill - thickness - floor,
+        ...own,
+      });
+    const above = sill + height + (header ? header.depth : thickness);
+    if (Math.min(ceilingAt(span.from), ceilingAt(span.to)) - above > SAME)
+      upright('cripple', span.from, above, own);
+  }
+
+  // Rungs between the uprights on either side.
+  for (const { x, inward } of ladders) {
+    const [from, to] = bay(x, inward);
+    for (let z = floorAt((from + to) / 2) + RUNG; ; z += RUNG) {
+      if (z + thickness > Math.min(ceilingAt(from), ceilingAt(to))) break;
+      put({ kind: 'blocking', x: from, z, width: to - from, height: thickness });
+    }
+  }
+
+  plates();
+  const gross = outline.area;
+  const open = openings.reduce((sum, { width, height }) => sum + width * height, 0);
+  const net = gross - open;
+  const wood = members.reduce((sum, member) => sum + seen(member), 0);
+  return {
+    outline,
+    members,
+    factor: net > 0 ? wood / net : 0,
+    area: { gross, openings: open, net, wood },
+    plateSheet: marksOf(members, elevation.layout?.from ?? 'left', length),
+    conflicts,
+  };
+
+  /** The free stretch between two uprights at an end stud's inner face, or about a place. */
+  function bay(x: number, inward: 1 | -1): [number, number] {
+    const at = inward > 0 ? x + w + SAME : x - SAME;
+    const from = Math.max(0, ...standing.filter(({ to }) => to <= at).map(({ to }) => to));
+    const to = Math.min(length, ...standing.filter((one) => one.from >= at).map((one) => one.from));
+    return [from, to];
+  }
+
+  /** Plates in one piece for each ply and run, cut at doors, steps and where the top bends. */
+  function plates(): void {
+    const steps = (elevation.steps ?? []).map(({ x }) => x);
+    for (const { from, to } of runs(length, cuts, steps))
+      for (let ply = 0; ply < bottom; ply++)
+        put({
+          kind: 'bottomPlate',
+          x: from,
+          z: outline.baseAt((from + to) / 2) + ply * thickness,
+          width: to - from,
+          height: thickness,
+        });
+    const bends = outline.top.slice(1, -1).map(([x]) => x);
+    for (const { from, to } of runs(length, [], bends)) {
+      const slope = outline.slopeAt((from + to) / 2);
+      const tall = thickness * Math.hypot(1, slope);
+      for (let ply = 1; ply <= top; ply++) {
+        const z = [
+          outline.topAt(from + SAME) - ply * tall,
+          outline.topAt(to - SAME) - ply * tall,
+        ] as const;
+        put({
+          kind: 'topPlate',
+          x: from,
+          z: Math.min(...z),
+          width: to - from,
+          height: tall,
+          ...(Math.abs(slope) > SAME ? { slope: z } : {}),
+        });
+      }
+    }
+  }
+}
+
+const spanOf = ({ x, width }: FrameMember): Span => ({ from: x, to: x + width });
+
+/** m² of a member that is seen: what is raked by the mean of its heights. */
+const seen = ({ width, height, heights }: FrameMember): number =>
+  width * (heights ? (heights[0] + heights[1]) / 2 : height);
+
+/** A length less what is cut out of it, and cut once more at some places. */
+function runs(length: number, cuts: readonly Span[], places: readonly number[]): Span[] {
+  const edges = [0, ...places, length].sort((a, b) => a - b);
+  return edges.slice(1).flatMap((to, i) => {
+    let from = edges[i]!;
+    const found: Span[] = [];
+    for (const cut of cuts.toSorted((a, b) => a.from - b.from)) {
+      if (cut.to <= from || cut.from >= to) continue;
+      if (cut.from - from > SAME) found.push({ from, to: cut.from });
+      from = Math.max(from, cut.to);
+    }
+    if (to - from > SAME) found.push({ from, to });
+    return found;
+  });
+}
+
+/** Centers of studs by the layout, from left to right: in a segment by its spacing, elsewhere by the frame's. */
+function layoutOf({ layout, segments = [] }: Elevation, spacing: number, length: number): number[] {
+  const { from = 'left', zero = 0 } = layout ?? {};
+  const grid = (step: number): number[] => {
+    const first = Math.ceil((-zero - SAME) / step);
+    const last = Math.floor((length - zero + SAME) / step);
+    return Array.from({ length: Math.max(0, last - first + 1) }, (_, n) => {
+      const at = zero + (first + n) * step;
+      return from === 'left' ? at : length - at;
+    });
+  };
+  const inside = (x: number, segment: Span): boolean =>
+    x >= segment.from - SAME && x <= segment.to + SAME;
+  return [
+    ...grid(spacing).filter((x) => !segments.some((segment) => inside(x, segment))),
+    ...segments.flatMap((segment) => grid(segment.spacing).filter((x) => inside(x, segment))),
+  ].sort((a, b) => a - b);
+}
+
+/** Openings that can be framed: within the wall, with room for kings, jacks and header, clear of each other. */
+function sound(
+  { openings = [] }: Elevation,
+  { length, topAt }: Outline,
+  { w, top }: { w: number; top: number },
+  conflicts: Conflict[],
+): Opening[] {
+  const kept: (Opening & { span: Span })[] = [];
+  openings.forEach((opening, n) => {
+    const { x, sill, width, height, header, jacks = 1 } = opening;
+    const span = { from: x - (jacks + 1) * w, to: x + width + (jacks + 1) * w };
+    const conflict = (message: string): void =>
+      void conflicts.push({ at: `openings[${n}]`, message });
+    if (span.from < w - SAME || span.to > length - w + SAME)
+      return conflict('there is no room for its kings and jacks before the end of the wall');
+    const lowest = Math.min(topAt(span.from), topAt(span.to)) - top;
+    if (sill + height > lowest + SAME) return conflict('it is higher than the wall');
+    if (sill + height + (header?.depth ?? 0) > lowest + SAME)
+      return conflict('its header does not fit below the top plates');
+    const other = kept.find((one) => overlap(span, one.span));
+    if (other) return conflict(`it stands in the way of “${other.id}”, kings and jacks included`);
+    kept.push({ ...opening, span });
+  });
+  return kept;
+}
+
+/** Marks in reading order for the person at the plate: near edges from the layout's end. */
+function marksOf(
+  members: readonly FrameMember[],
+  from: 'left' | 'right',
+  length: number,
+): PlateMark[] {
+  // Cripples above and below an opening stand at one mark.
+  const marks = new Map<string, PlateMark>();
+  for (const { kind, x, width } of members) {
+    const upright =
+      kind !== 'header' && kind !== 'sill' && kind !== 'blocking' && !/Plate$/.test(kind);
+    if (!upright) continue;
+    const at = from === 'left' ? x : length - x - width;
+    marks.set(`${kind} ${at.toFixed(6)}`, {
+      x: at,
+      kind,
+      side: from === 'left' ? 'right' : 'left',
+    });
+  }
+  return [...marks.values()].sort((a, b) => a.x - b.x);
+}

@@ -1,0 +1,26 @@
+import {
+  InputError,
+  optionFacts,
+  type Material,
+  type OptionFacts,
+  type WallFile,
+} from '@eldrun/core';
+
+/** What the page asks of a worker about one of several walls. */
+export interface FactsRequest {
+  job: number;
+  file: WallFile;
+  materials: Record<string, Material>;
+}
+
+export type FactsAnswer = { job: number } & ({ facts: OptionFacts } | { problem: string });
+
+/** What a wall is compared by, or why it cannot be computed. */
+export function answer({ job, file, materials }: FactsRequest): Promise<FactsAnswer> {
+  try {
+    return Promise.resolve({ job, facts: optionFacts(file, materials) });
+  } catch (error) {
+    if (error instanceof InputError) return Promise.resolve({ job, problem: error.message });
+    throw error;
+  }
+}
