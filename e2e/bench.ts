@@ -55,8 +55,14 @@ export function verdict(page: Page, id: string): Locator {
   return page.locator(`[data-verdict="${id}"]`);
 }
 
+/** Waits until the project, and the wall where one is open, are saved. */
 export async function saved(page: Page): Promise<void> {
-  await expect(page.locator('[data-state="saved"]')).toBeVisible();
+  await expect(page.locator('.rail [data-state="saved"]')).toBeVisible();
+}
+
+/** Waits until the document that the place itself works on is saved, such as the price book. */
+export async function documentSaved(page: Page): Promise<void> {
+  await expect(page.locator('main [data-state="saved"]')).toBeVisible();
 }
 
 /** A verdict with all that stands behind it and all of its fixes. */

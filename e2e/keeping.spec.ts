@@ -62,7 +62,7 @@ test('the database is killed in mid-edit, comes back by itself, and nothing is l
   } finally {
     await rename(`${settings}.away`, settings);
   }
-  await expect(page.locator('[data-state="saved"]')).toBeVisible({ timeout: 90_000 });
+  await expect(page.locator('.rail [data-state="saved"]')).toBeVisible({ timeout: 90_000 });
   await page.reload();
   await expect(rows(page)).toHaveCount(3);
 });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { expectAccessible, openCopyOfDemoWall, saved } from './bench.ts';
+import { documentSaved, expectAccessible, openCopyOfDemoWall } from './bench.ts';
 
 test('prices are typed, undone, and taken from a table; walls cost by them', async ({ page }) => {
   await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option B');
@@ -17,8 +17,8 @@ test('prices are typed, undone, and taken from a table; walls cost by them', asy
   await expect(page.getByRole('alert')).toContainText('a number from 0');
   await osb.fill('5');
   await osb.press('Enter');
-  await saved(page);
   await expect(page.getByRole('row').filter({ has: osb })).toContainText('×');
+  await documentSaved(page);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(osb).toHaveValue('0.75');
 
@@ -35,7 +35,7 @@ test('prices are typed, undone, and taken from a table; walls cost by them', asy
   await chooser.setInputFiles(table('id,usd,per,source\nosb,2.5,ft2,by mail\nxps,,,\n'));
   await expect(page.getByText('1 prices are taken from quoted.csv')).toBeVisible();
   await expect(osb).toHaveValue('2.50');
-  await saved(page);
+  await documentSaved(page);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'Save as CSV' }).click();
   expect((await download).suggestedFilename()).toMatch(/-prices\.csv$/);
@@ -66,14 +66,14 @@ test('more wall is held against better windows, in energy, money and carbon', as
   await depth.fill('8 ft');
   await depth.press('Enter');
   await expect(row('cooling').first()).not.toHaveText(cooling!);
-  await saved(page);
+  await documentSaved(page);
   await page.getByRole('combobox', { name: 'Heated with' }).click();
   await page.getByRole('option', { name: 'Heating oil' }).click();
   await expect(page.getByLabel('USD a gallon')).toHaveValue('3.90');
   await page.getByLabel('Years').fill('0');
   await page.getByLabel('Years').press('Enter');
   await expect(page.getByText('Years: not done')).toBeVisible();
-  await saved(page);
+  await documentSaved(page);
   await page.reload();
   await expect(depth).toHaveValue('96 in.');
   await expect(page.getByLabel('USD a gallon')).toHaveValue('3.90');
