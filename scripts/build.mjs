@@ -62,6 +62,7 @@ export async function build() {
     alias: {
       '@eldrun/core/kinds': join(ROOT, 'core/src/kinds/index.ts'),
       '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
+      '@eldrun/core/house': join(ROOT, 'core/src/house/files.ts'),
       '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
       '@eldrun/core': join(ROOT, 'core/src/index.ts'),
       '@eldrun/contract/schemas': join(ROOT, 'contract/src/schemas.ts'),

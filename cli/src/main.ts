@@ -5,6 +5,7 @@ import { exploreFiles } from './explore.ts';
 import { readPrices } from './prices.ts';
 import type { Doer } from './job-types.ts';
 import { inTurn } from './jobs.ts';
+import { layoutFiles } from './layout.ts';
 import { EXIT, type Output } from './output.ts';
 import { quickline } from './quickline.ts';
 import { MAX_COMBINATIONS } from '@eldrun/core/exploration';
@@ -17,6 +18,7 @@ const MAX_SAMPLES = 10_000;
 const HELP = `eldrun check FILE… [--hourly] [--json] [--strict] [--units imperial|metric]
 eldrun compare FILE… [--prices FILE] [--json] [--units imperial|metric]
 eldrun explore FILE… [--prices FILE] [--sample N] [--json] [--units imperial|metric]
+eldrun layout FILE… [--json] [--units imperial|metric]
 eldrun simulate FILE… [--samples N] [--json]
 eldrun quickline PHRASE… [--json] [--units imperial|metric]
 
@@ -25,6 +27,8 @@ FILE is a wall file (eldrun-wall, version 1).
 compare sets walls side by side; differences are against the first.
 explore evaluates every combination of what may vary. Each FILE is an exploration
 (eldrun-exploration, version 1).
+layout counts every stud, sheet, strip and board of a house. Each FILE is a house
+file (eldrun-house, version 1).
 simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulation,
 version 1).
 quickline reads layers as a builder says them and prints what it understands.
@@ -47,6 +51,7 @@ const NEEDS: Record<string, string> = {
   check: 'a file',
   compare: 'a file',
   explore: 'a file',
+  layout: 'a file',
   simulate: 'a file',
   quickline: 'a phrase',
 };
@@ -121,6 +126,7 @@ export async function run(
       ? compare(files, { json, units, prices }, output)
       : exploreFiles(files, { json, units, prices, sample }, output);
   }
+  if (command === 'layout') return layoutFiles(files, { json, units }, output);
   if (command === 'quickline') return quickline(files, { json, units }, output);
   return check(files, { json, strict, hourly, units }, output, hourly ? parallel : inTurn);
 }

@@ -1,10 +1,17 @@
 import { expect, test } from '@jest/globals';
 import { layoutCourses } from '../src/layout/index.ts';
+import { messageText } from '../src/units/index.ts';
 
 const INCH = 0.0254;
 const area = { x: 0, z: -0.04, width: 9.144, height: 2.56 };
 const strips = Array.from({ length: 23 }, (_, n) => n * 16 * INCH);
-const size = { exposure: 0.178, boardLength: 3.66, jointStagger: 0.6096 };
+const size = {
+  exposure: 0.178,
+  boardLength: 3.66,
+  jointStagger: 0.6096,
+  stretch: 0.00635,
+  least: 0.0508,
+};
 const window = { x: 2.0, z: 0.9, width: 0.9144, height: 1.2 };
 
 test('courses go up by their exposure, the last is what is left', () => {
@@ -41,7 +48,7 @@ test('butt joints stand on furring, away from those below and from openings’ c
 });
 
 test('what cannot be is named: no furring, no room to stagger', () => {
-  expect(layoutCourses(area, [], [], size).conflicts[0]!.message).toMatch(/find no furring/);
+  expect(messageText(layoutCourses(area, [], [], size).conflicts[0]!.message, 'metric')).toMatch(/find no furring/);
   const few = layoutCourses(area, [], [3, 6], size);
-  expect(few.conflicts[0]!.message).toMatch(/cannot keep away/);
+  expect(messageText(few.conflicts[0]!.message, 'metric')).toMatch(/cannot keep away/);
 });

@@ -6,6 +6,11 @@ export const CORNERS = ['plain', 'two-stud', 'three-stud', 'ladder'] as const;
 
 export type Corner = (typeof CORNERS)[number];
 
+/** How an inner wall is met. */
+export const MEETINGS = ['ladder', 'three-stud', 'backing'] as const;
+
+export type Meeting = (typeof MEETINGS)[number];
+
 /** One end of an elevation. */
 export interface WallEnd {
   corner?: Corner;
@@ -33,7 +38,7 @@ export interface Opening {
   sill: number;
   width: number;
   height: number;
-  /** Null: nothing bears. */
+  /** Null, or left out: nothing bears. */
   header?: Header | null;
   /** On each side. */
   jacks?: number;
@@ -43,7 +48,7 @@ export interface Opening {
 export interface Intersection {
   x: number;
   width: number;
-  kind: 'ladder' | 'three-stud' | 'backing';
+  kind: Meeting;
 }
 
 /** A stretch with studs at another spacing, m. */
@@ -60,6 +65,25 @@ export interface Step {
   rise: number;
 }
 
+/** What ties the bottom plate down, placed by the user. */
+export const ANCHORS = ['bolt', 'strap', 'hold-down'] as const;
+
+export interface Anchor {
+  x: number;
+  kind: (typeof ANCHORS)[number];
+  /** Side of its square plate washer, m. */
+  washer?: number;
+  /** From the washer's edge to the sheathed side of the plate, m. */
+  edge?: number;
+}
+
+/** A pipe or a duct that comes up through the plate: its middle and how wide it is, m. */
+export interface Riser {
+  x: number;
+  width: number;
+  kind: 'pipe' | 'duct';
+}
+
 /** One wall of the house, as seen from outdoors: x from its left end, z up from the underside of its bottom plate, m. */
 export interface Elevation {
   id: string;
@@ -72,6 +96,7 @@ export interface Elevation {
   /** To the top of the top plates; or `top`, points from left to right. */
   height?: number;
   top?: readonly (readonly [x: number, z: number])[];
+  /** Height of the bottom plate's underside over the house's zero. */
   datum?: number;
   steps?: Step[];
   /** How far sheathing and what lies outside it reach past the plates. */
@@ -83,21 +108,88 @@ export interface Elevation {
   openings?: Opening[];
   intersections?: Intersection[];
   segments?: Segment[];
+  anchors?: Anchor[];
+  risers?: Riser[];
+  /** Whether it braces the house: designed by others, and its anchors are checked as such. */
+  braced?: boolean;
 }
+
+/** Where openings have jacks: at all, where a header bears, or nowhere (hangers carry the headers). */
+export const JACKS_AT = ['all', 'bearing', 'none'] as const;
 
 /** Advanced framing, switch by switch; what an elevation or an opening says wins. */
 export interface Practice {
   topPlate?: 1 | 2;
+  /** Roof and floor frames stand over the studs. */
+  stacked?: boolean;
+  jacksAt?: (typeof JACKS_AT)[number];
   corners?: Corner;
+  /** Whether the house stands where plate washers of braced walls are asked for. */
+  seismic?: boolean;
 }
 
-/** The walls of a house. In a project `assemblies` are the ids of its walls; a file carries the walls. */
-export interface House extends Document {
+/** Sheets of one layer. */
+export interface SheetSize {
+  width: number;
+  length: number;
+  /** Whether its length runs along the wall. */
+  lying?: boolean;
+  /** Between two sheets, m. */
+  gap?: number;
+}
+
+/** Boards of one layer of outside insulation. */
+export interface BoardSize extends SheetSize {
+  /** How far joints stay from those of the layer behind, m. */
+  stagger?: number;
+}
+
+/** A membrane's roll, and how far its courses lap, m. */
+export interface RollSize {
+  width: number;
+  length?: number;
+  horizontalLap?: number;
+  verticalLap?: number;
+}
+
+/** How the cladding is laid, m. */
+export interface CladdingSizes {
+  exposure?: number;
+  boardLength?: number;
+  jointStagger?: number;
+  /** How joints between boards are made. */
+  joints?: 'open' | 'butted' | 'trimmed';
+  /** Of panels: their size. */
+  panel?: { width: number; height: number };
+  /** The air when it goes up, °C. */
+  installedAt?: number;
+}
+
+/**
+ * The walls of a house.
+ *
+ * `A` is what an assembly is: a file carries the walls; in a project it is the id of one of its walls.
+ */
+export interface House<A = WallFile> extends Document {
   format: 'eldrun-house';
   version: 1;
-  assemblies: Record<string, WallFile>;
+  assemblies: Record<string, A>;
   elevations: Elevation[];
   practice?: Practice;
+  sheets?: { sheathing?: SheetSize; outside?: BoardSize[] };
+  /** What the sheathing is fastened with, an id of the trade's fasteners. */
+  nailing?: string;
+  rolls?: { membrane?: RollSize };
+  furring?: { width?: number; from?: 'boards' | 'ripped sheets' };
+  cladding?: CladdingSizes;
+  /** Share bought beyond what is built in, by role. */
+  waste?: Record<string, number>;
+  /** Trade figures that are changed, by id, SI. */
+  trade?: Record<string, number>;
+  /** U of windows and doors, for the mean over the house, W/(m²·K). */
+  openingU?: number;
 }
+
+export type ProjectHouse = House<string>;
 
 export const HOUSE_FORMAT = 'eldrun-house';

@@ -1,13 +1,17 @@
 import { SAME } from '../house/index.ts';
-import type { Rectangle } from './sheets.ts';
-import type { Conflict } from './types.ts';
+import { say } from '../units/index.ts';
+import type { Conflict, Rectangle, Span } from './types.ts';
 
 /** How lap siding is laid, m. */
-export interface CladdingSize {
+export interface CourseSizes {
   exposure: number;
   boardLength: number;
   /** Between butt joints of neighboring courses, at the least. */
   jointStagger: number;
+  /** How much the exposure may be lessened so that courses meet heads and sills. */
+  stretch: number;
+  /** The least last course. */
+  least: number;
 }
 
 /** A course: its lower edge, what is seen of it, its boards from left to right. */
@@ -23,19 +27,59 @@ const EDGE = 0.1;
 /** A board that is shorter looks like what it is, m. */
 const LEAST = 0.3;
 
+/** A course that lies so near to a head or a sill meets it, m. */
+const MEETS = 0.003;
+
+/**
+ * The exposure for all courses: the stated one, or a little less where more courses then meet heads, sills and the top.
+ *
+ * @param height that is clad, m
+ * @param marks heights of heads and sills over the first course, m
+ */
+export function fittedExposure(
+  height: number,
+  marks: readonly number[],
+  { exposure, stretch, least }: Pick<CourseSizes, 'exposure' | 'stretch' | 'least'>,
+): number {
+  const off = (at: number, step: number): number => Math.abs(at - Math.round(at / step) * step);
+  const score = (step: number): number => {
+    const last = height - Math.floor((height + SAME) / step) * step;
+    return (
+      marks.filter((at) => off(at, step) < MEETS).length - (last > SAME && last < least ? 10 : 0)
+    );
+  };
+  // What would meet a head, a sill or the top, or leave the least last course.
+  const steps = [...marks, height, height - least]
+    .filter((at) => at > SAME)
+    .map((at) => at / Math.ceil(at / exposure - SAME))
+    .filter((step) => step >= exposure - stretch);
+  return [exposure, ...steps.sort((a, b) => b - a)].reduce((best, step) =>
+    score(step) > score(best) ? step : best,
+  );
+}
+
 /**
  * Courses of lap siding from a level first one, butt joints on furring, staggered, and none over an opening's corner.
  *
  * @param area that is clad
  * @param openings that boards are cut at
  * @param strips centers of upright furring, where butt joints may stand
+ * @param along what of the area a course has whose lower edge lies at z: below a gable less than all
  */
 export function layoutCourses(
   area: Rectangle,
   openings: readonly Rectangle[],
   strips: readonly number[],
-  { exposure, boardLength, jointStagger }: CladdingSize,
+  sizes: CourseSizes,
+  along: (z: number) => readonly Span[] = () => [{ from: area.x, to: area.x + area.width }],
 ): { courses: Course[]; conflicts: Conflict[] } {
+  const { boardLength, jointStagger } = sizes;
+  const marks = openings.flatMap(({ z, height }) => [z - area.z, z + height - area.z]);
+  const exposure = fittedExposure(
+    area.height,
+    marks.filter((at) => at > SAME && at < area.height - SAME),
+    sizes,
+  );
   const courses: Course[] = [];
   const top = area.z + area.height;
   const places = [...strips].sort((a, b) => a - b);
@@ -46,7 +90,9 @@ export function layoutCourses(
     const end = Math.min(top, z + exposure);
     const crossed = openings.filter((one) => one.z < end - SAME && one.z + one.height > z + SAME);
     const joints: number[] = [];
-    const boards = stretches(area, crossed).flatMap(({ from, to }) => boardsOf(from, to, joints));
+    const boards = along(z)
+      .flatMap((span) => stretches(span, crossed))
+      .flatMap(({ from, to }) => boardsOf(from, to, joints));
     courses.push({ z, exposure: end - z, boards });
     before = joints;
   }
@@ -55,7 +101,7 @@ export function layoutCourses(
     if (n > 0)
       conflicts.push({
         at: 'cladding',
-        message: `${n} butt ${n === 1 ? 'joint' : 'joints'} ${what}`,
+        message: say`${n} butt ${n === 1 ? 'joint' : 'joints'} ${what}`,
       });
   };
   tell(crowded, 'cannot keep away from those of the course below');
@@ -96,17 +142,14 @@ export function layoutCourses(
   }
 }
 
-/** What is left of the length between openings that a course meets. */
-function stretches(
-  { x, width }: Rectangle,
-  crossed: readonly Rectangle[],
-): { from: number; to: number }[] {
-  const found: { from: number; to: number }[] = [];
-  let from = x;
+/** What is left of a stretch between openings that a course meets. */
+function stretches({ from, to }: Span, crossed: readonly Rectangle[]): Span[] {
+  const found: Span[] = [];
+  let x = from;
   for (const one of crossed.toSorted((a, b) => a.x - b.x)) {
-    if (one.x - from > SAME) found.push({ from, to: one.x });
-    from = Math.max(from, one.x + one.width);
+    if (Math.min(to, one.x) - x > SAME) found.push({ from: x, to: Math.min(to, one.x) });
+    x = Math.max(x, one.x + one.width);
   }
-  if (x + width - from > SAME) found.push({ from, to: x + width });
+  if (to - x > SAME) found.push({ from: x, to });
   return found;
 }

@@ -1,13 +1,16 @@
 import {
   outlineOf,
   SAME,
+  tradeOf,
   type Corner,
   type Elevation,
   type Opening,
   type Outline,
   type Practice,
+  type Trade,
 } from '../house/index.ts';
-import type { Conflict, FrameMember, MemberKind, PlateMark } from './types.ts';
+import { measured, say, type Message } from '../units/index.ts';
+import type { Conflict, FrameMember, MemberKind, Span } from './types.ts';
 
 /** What the main frame of the assembly says: how wide a stud is seen from outdoors, and how far apart they stand, m. */
 export interface FrameSizes {
@@ -15,23 +18,35 @@ export interface FrameSizes {
   spacing: number;
 }
 
+/** An opening with what carries it decided. */
+export type FramedOpening = Opening & { jacks: number };
+
 /** The frame of one elevation. */
 export interface Framing {
   outline: Outline;
+  sizes: FrameSizes;
+  /** Thickness of plates, sills and blocking, m. */
+  thickness: number;
   members: FrameMember[];
-  /** Wood that is seen over the net area. */
-  factor: number;
-  /** m² */
-  area: { gross: number; openings: number; net: number; wood: number };
-  plateSheet: PlateMark[];
+  /** Those openings that could be framed. */
+  openings: FramedOpening[];
+  /** Pieces of bottom plate, cut at doors and steps. */
+  plates: Span[];
   conflicts: Conflict[];
+}
+
+/** What is seen of a frame. */
+export interface FrameShare {
+  /** m² */
+  area: { gross: number; openings: number; net: number };
+  /** Wood that is seen, m². */
+  wood: number;
+  /** Wood over the net area. */
+  factor: number;
 }
 
 /** Thickness of plates, sills and blocking where nothing is said, m. */
 const PLATE = 0.0381;
-
-/** How far apart, up the wall, the blocking of a ladder lies, m. */
-const RUNG = 0.6096;
 
 /** The longest wall that is not asked about, m. */
 const LONGEST = 60;
@@ -44,13 +59,16 @@ const CORNER_STUDS: Record<Corner, number> = {
   ladder: 0,
 };
 
-/** From x to x along the wall. */
-interface Span {
-  from: number;
-  to: number;
-}
+export const overlap = (a: Span, b: Span): boolean => a.from < b.to - SAME && b.from < a.to - SAME;
 
-const overlap = (a: Span, b: Span): boolean => a.from < b.to - SAME && b.from < a.to - SAME;
+/** Whether something bears on an opening's header. */
+const bears = ({ header }: Opening): boolean => header !== null && header !== undefined;
+
+/** Jacks on each side of an opening: what it says itself, else by the practice of the house. */
+export function jacksOf(opening: Opening, { jacksAt = 'all' }: Practice): number {
+  if (opening.jacks !== undefined) return opening.jacks;
+  return jacksAt === 'all' || (jacksAt === 'bearing' && bears(opening)) ? 1 : 0;
+}
 
 /**
  * Frames an elevation: end studs flush with the ends, corners, intersections, openings with kings, jacks, header and sill, then
@@ -62,9 +80,11 @@ const overlap = (a: Span, b: Span): boolean => a.from < b.to - SAME && b.from < 
  */
 export function frameElevation(
   elevation: Elevation,
-  { width: w, spacing }: FrameSizes,
+  sizes: FrameSizes,
   practice: Practice = {},
+  trade: Trade = tradeOf({}),
 ): Framing {
+  const { width: w, spacing } = sizes;
   const outline = outlineOf(elevation);
   const { length } = outline;
   const thickness = elevation.plates?.thickness ?? PLATE;
@@ -106,16 +126,27 @@ export function frameElevation(
     standing.push({ from: x, to: x + w });
   };
 
+  const conflict = (at: string, message: Message): void => void conflicts.push({ at, message });
+
   if (length > LONGEST)
-    conflicts.push({
-      at: 'length',
-      message: `a wall of ${length} m is longer than any that is built in one`,
-    });
+    conflict(
+      'length',
+      say`a wall of ${measured('elevation', length)} is longer than any that is built in one`,
+    );
   if (spacing > length)
-    conflicts.push({
-      at: 'assembly',
-      message: 'the studs stand farther apart than the wall is long',
-    });
+    conflict('assembly', say`the studs stand farther apart than the wall is long`);
+  (elevation.segments ?? []).forEach((segment, n) => {
+    if (segment.spacing > length)
+      conflict(`segments[${n}].spacing`, say`the studs stand farther apart than the wall is long`);
+    if (segment.from < -SAME || segment.to > length + SAME)
+      conflict(`segments[${n}]`, say`it reaches beyond the end of the wall`);
+    if (segment.spacing < w + SAME)
+      conflict(`segments[${n}].spacing`, say`the studs would stand in one another`);
+  });
+  (elevation.steps ?? []).forEach(({ x }, n) => {
+    if (x <= SAME || x >= length - SAME)
+      conflict(`steps[${n}]`, say`the plates step beyond the end of the wall`);
+  });
 
   // Ends and corners.
   const ends = [
@@ -123,18 +154,29 @@ export function frameElevation(
     { side: 'right', x: length - w, inward: -1 },
   ] as const;
   const ladders: { x: number; inward: 1 | -1 }[] = [];
+  const taken = { left: w, right: w };
   for (const { side, x, inward } of ends) {
+    if (side === 'right' && length < 2 * w - SAME) break;
     stand('stud', x);
     const corner = elevation.ends?.[side]?.corner ?? practice.corners ?? 'plain';
-    for (let n = 1; n <= CORNER_STUDS[corner]; n++) stand('corner', x + inward * n * w);
-    if (corner === 'ladder') ladders.push({ x, inward });
+    for (let n = 1; n <= CORNER_STUDS[corner]; n++) {
+      const at = x + inward * n * w;
+      if (standing.some((other) => overlap({ from: at, to: at + w }, other))) break;
+      stand('corner', at);
+      taken[side] += w;
+    }
+    if (corner === 'ladder') ladders.push({ x: x + w / 2, inward });
   }
 
   // Openings that can be framed; the others are named.
-  const openings = sound(elevation, outline, { w, top: top * thickness }, conflicts);
+  const openings = sound(
+    (elevation.openings ?? []).map((one) => ({ ...one, jacks: jacksOf(one, practice) })),
+    { outline, w, taken, floorAt, top: top * thickness, thickness },
+    conflict,
+  );
   const cuts: Span[] = [];
   for (const opening of openings) {
-    const { id, x, sill, width, height, header, jacks = 1 } = opening;
+    const { id, x, sill, width, height, header, jacks } = opening;
     const right = x + width;
     const own = { opening: id };
     const lintel = { from: x - jacks * w, to: right + jacks * w };
@@ -156,7 +198,7 @@ export function frameElevation(
         const z = floorAt(at + w / 2);
         put({ kind: 'jack', x: at, z, width: w, height: head - z, ...own });
       }
-    if (opening.kind === 'window')
+    if (!cutsPlate(opening))
       put({ kind: 'sill', x, z: sill - thickness, width, height: thickness, ...own });
     else cuts.push({ from: x, to: right });
   }
@@ -169,10 +211,10 @@ export function frameElevation(
         ? { from: x - width / 2, to: x + width / 2 }
         : { from: x - half, to: x + half };
     if (span.from < 0 || span.to > length || members.some((one) => overlap(span, spanOf(one)))) {
-      conflicts.push({
-        at: `intersections[${n}]`,
-        message: 'it meets the wall where something else stands, or beyond its end',
-      });
+      conflict(
+        `intersections[${n}]`,
+        say`it meets the wall where something else stands, or beyond its end`,
+      );
       continue;
     }
     if (kind === 'backing') stand('backing', x - w / 2);
@@ -181,11 +223,11 @@ export function frameElevation(
   }
 
   // Studs on the layout.
-  for (const center of layoutOf(elevation, spacing, length)) {
+  for (const center of layoutCenters(elevation, spacing, length)) {
     const span = { from: center - w / 2, to: center + w / 2 };
     if (span.from < -SAME || span.to > length + SAME) continue;
     if (standing.some((other) => overlap(span, other))) continue;
-    const crossed = openings.find(({ x, width, jacks = 1 }) =>
+    const crossed = openings.find(({ x, width, jacks }) =>
       overlap(span, { from: x - jacks * w, to: x + width + jacks * w }),
     );
     if (!crossed) {
@@ -197,7 +239,7 @@ export function frameElevation(
     if (span.from < x - SAME || span.to > x + width + SAME) continue;
     const own = { opening: id };
     const floor = floorAt(center);
-    if (crossed.kind === 'window' && sill - thickness - floor > SAME)
+    if (!cutsPlate(crossed) && sill - thickness - floor > SAME)
       put({
         kind: 'cripple',
         x: span.from,
@@ -214,38 +256,34 @@ export function frameElevation(
   // Rungs between the uprights on either side.
   for (const { x, inward } of ladders) {
     const [from, to] = bay(x, inward);
-    for (let z = floorAt((from + to) / 2) + RUNG; ; z += RUNG) {
+    if (to - from <= SAME) continue;
+    const rung = trade('rung-spacing');
+    for (let z = floorAt((from + to) / 2) + rung; rung > thickness; z += rung) {
       if (z + thickness > Math.min(ceilingAt(from), ceilingAt(to))) break;
       put({ kind: 'blocking', x: from, z, width: to - from, height: thickness });
     }
   }
 
-  plates();
-  const gross = outline.area;
-  const open = openings.reduce((sum, { width, height }) => sum + width * height, 0);
-  const net = gross - open;
-  const wood = members.reduce((sum, member) => sum + seen(member), 0);
-  return {
-    outline,
-    members,
-    factor: net > 0 ? wood / net : 0,
-    area: { gross, openings: open, net, wood },
-    plateSheet: marksOf(members, elevation.layout?.from ?? 'left', length),
-    conflicts,
-  };
+  return { outline, sizes, thickness, members, openings, plates: plates(), conflicts };
 
-  /** The free stretch between two uprights at an end stud's inner face, or about a place. */
+  /** The free stretch between two uprights about a place; where one stands there, on its inner side. */
   function bay(x: number, inward: 1 | -1): [number, number] {
-    const at = inward > 0 ? x + w + SAME : x - SAME;
+    let at = x;
+    for (;;) {
+      const here = standing.find(({ from, to }) => from - SAME <= at && at <= to + SAME);
+      if (!here) break;
+      at = inward > 0 ? here.to + 2 * SAME : here.from - 2 * SAME;
+    }
     const from = Math.max(0, ...standing.filter(({ to }) => to <= at).map(({ to }) => to));
     const to = Math.min(length, ...standing.filter((one) => one.from >= at).map((one) => one.from));
     return [from, to];
   }
 
   /** Plates in one piece for each ply and run, cut at doors, steps and where the top bends. */
-  function plates(): void {
-    const steps = (elevation.steps ?? []).map(({ x }) => x);
-    for (const { from, to } of runs(length, cuts, steps))
+  function plates(): Span[] {
+    const steps = (elevation.steps ?? []).map(({ x }) => x).filter((x) => x > 0 && x < length);
+    const pieces = runs(length, cuts, steps);
+    for (const { from, to } of pieces)
       for (let ply = 0; ply < bottom; ply++)
         put({
           kind: 'bottomPlate',
@@ -273,10 +311,31 @@ export function frameElevation(
         });
       }
     }
+    return pieces;
   }
 }
 
-const spanOf = ({ x, width }: FrameMember): Span => ({ from: x, to: x + width });
+/** Whether an opening goes down to the floor, so that it has no sill. */
+export const cutsPlate = ({ kind, sill }: Opening): boolean => kind === 'door' && sill <= SAME;
+
+/**
+ * How much wood is seen of a frame; members that lie behind each other count once.
+ *
+ * @returns areas, m², and the counted framing factor: wood over the net area
+ */
+export function shareOf({ outline, members, openings }: Framing): FrameShare {
+  const gross = outline.area;
+  const open = openings.reduce((sum, { width, height }) => sum + width * height, 0);
+  const net = gross - open;
+  const wood = members.reduce((sum, member) => sum + seen(member), 0);
+  return { area: { gross, openings: open, net }, wood, factor: net > SAME ? wood / net : 0 };
+}
+
+/** Whether a member stands. */
+export const isUpright = (kind: MemberKind): boolean =>
+  !/Plate$|^(header|sill|blocking)$/.test(kind);
+
+export const spanOf = ({ x, width }: FrameMember): Span => ({ from: x, to: x + width });
 
 /** m² of a member that is seen: what is raked by the mean of its heights. */
 const seen = ({ width, height, heights }: FrameMember): number =>
@@ -299,7 +358,11 @@ function runs(length: number, cuts: readonly Span[], places: readonly number[]):
 }
 
 /** Centers of studs by the layout, from left to right: in a segment by its spacing, elsewhere by the frame's. */
-function layoutOf({ layout, segments = [] }: Elevation, spacing: number, length: number): number[] {
+export function layoutCenters(
+  { layout, segments = [] }: Elevation,
+  spacing: number,
+  length: number,
+): number[] {
   const { from = 'left', zero = 0 } = layout ?? {};
   const grid = (step: number): number[] => {
     const first = Math.ceil((-zero - SAME) / step);
@@ -317,50 +380,55 @@ function layoutOf({ layout, segments = [] }: Elevation, spacing: number, length:
   ].sort((a, b) => a - b);
 }
 
+/** What openings have to fit into. */
+interface Room {
+  outline: Outline;
+  w: number;
+  /** What the corners take of either end, m. */
+  taken: { left: number; right: number };
+  floorAt: (x: number) => number;
+  /** Height of the top plates, m. */
+  top: number;
+  thickness: number;
+}
+
 /** Openings that can be framed: within the wall, with room for kings, jacks and header, clear of each other. */
 function sound(
-  { openings = [] }: Elevation,
-  { length, topAt }: Outline,
-  { w, top }: { w: number; top: number },
-  conflicts: Conflict[],
-): Opening[] {
-  const kept: (Opening & { span: Span })[] = [];
+  openings: readonly FramedOpening[],
+  { outline: { length, topAt, slopeAt, bends }, w, taken, floorAt, top, thickness }: Room,
+  conflict: (at: string, message: Message) => void,
+): FramedOpening[] {
+  const kept: (FramedOpening & { span: Span })[] = [];
   openings.forEach((opening, n) => {
-    const { x, sill, width, height, header, jacks = 1 } = opening;
+    const { x, sill, width, height, header, jacks } = opening;
     const span = { from: x - (jacks + 1) * w, to: x + width + (jacks + 1) * w };
-    const conflict = (message: string): void =>
-      void conflicts.push({ at: `openings[${n}]`, message });
-    if (span.from < w - SAME || span.to > length - w + SAME)
-      return conflict('there is no room for its kings and jacks before the end of the wall');
-    const lowest = Math.min(topAt(span.from), topAt(span.to)) - top;
-    if (sill + height > lowest + SAME) return conflict('it is higher than the wall');
-    if (sill + height + (header?.depth ?? 0) > lowest + SAME)
-      return conflict('its header does not fit below the top plates');
+    const wrong = (message: Message): void => conflict(`openings[${n}]`, message);
+    if (x < -SAME || x + width > length + SAME)
+      return wrong(say`it reaches beyond the end of the wall`);
+    if (span.from < taken.left - SAME || span.to > length - taken.right + SAME)
+      return wrong(say`there is no room for its kings and jacks before the end of the wall`);
+    // A gable is lowest over an end of the opening; a valley over its bend.
+    const over = [span.from, span.to, ...bends.filter((at) => at > span.from && at < span.to)];
+    const lowest = Math.min(
+      ...over.map((at) => topAt(at) - top * Math.hypot(1, slopeAt(Math.min(at, length - SAME)))),
+    );
+    if (sill + height > lowest + SAME) return wrong(say`it is higher than the wall`);
+    const deep = header?.depth ?? thickness;
+    if (sill + height + deep > lowest + SAME)
+      return wrong(say`its header does not fit below the top plates`);
+    const floor = floorAt(x + width / 2);
+    if (cutsPlate(opening)) {
+      if (floor < -SAME || floor > 4 * thickness + SAME)
+        return wrong(say`the plates step: it does not stand on them`);
+    } else if (sill - thickness < floor - SAME)
+      return wrong(say`its sill lies in the bottom plate`);
+    if (Math.abs(floorAt(span.from) - floorAt(span.to)) > SAME)
+      return wrong(say`the plates step below it`);
+    if (opening.kind === 'door' && sill > SAME)
+      conflict(`openings[${n}].sill`, say`a door stands on the floor: it is framed like a window`);
     const other = kept.find((one) => overlap(span, one.span));
-    if (other) return conflict(`it stands in the way of “${other.id}”, kings and jacks included`);
+    if (other) return wrong(say`it stands in the way of “${other.id}”, kings and jacks included`);
     kept.push({ ...opening, span });
   });
   return kept;
-}
-
-/** Marks in reading order for the person at the plate: near edges from the layout's end. */
-function marksOf(
-  members: readonly FrameMember[],
-  from: 'left' | 'right',
-  length: number,
-): PlateMark[] {
-  // Cripples above and below an opening stand at one mark.
-  const marks = new Map<string, PlateMark>();
-  for (const { kind, x, width } of members) {
-    const upright =
-      kind !== 'header' && kind !== 'sill' && kind !== 'blocking' && !/Plate$/.test(kind);
-    if (!upright) continue;
-    const at = from === 'left' ? x : length - x - width;
-    marks.set(`${kind} ${at.toFixed(6)}`, {
-      x: at,
-      kind,
-      side: from === 'left' ? 'right' : 'left',
-    });
-  }
-  return [...marks.values()].sort((a, b) => a.x - b.x);
 }

@@ -1,13 +1,8 @@
-import { SAME, type Opening } from '../house/index.ts';
-import type { Framing } from './framing.ts';
-import type { Rectangle } from './sheets.ts';
-import type { Conflict } from './types.ts';
-
-/** How far furring stops short of heads and sills, so that what runs down behind the cladding gets out, m. */
-export const SHORT = 0.019;
-
-/** Wood that must lie behind a strip for its screws, m: 1 1/2 in. */
-const BEHIND = 0.0381;
+import { cutsPlate, isUpright, type Framing } from './framing.ts';
+import { SAME, type Trade } from '../house/index.ts';
+import { measured, say } from '../units/index.ts';
+import { spansAt } from './spans.ts';
+import type { Conflict, Rectangle } from './types.ts';
 
 /** Two strips nearer than this are one, m. */
 const BESIDE = 0.005;
@@ -17,17 +12,19 @@ const BESIDE = 0.005;
  * cripple, each from the bottom to the top but for the openings.
  *
  * @param framing of the elevation
- * @param openings that are framed
  * @param width of a strip, m
+ * @param trade how far strips stop short of heads and sills, so that what runs down behind the cladding gets out; the wood
+ * that must lie behind a strip for its screws
  * @param cover how far it reaches past the plates, m
  */
 export function layoutFurring(
-  { members, outline }: Framing,
-  openings: readonly Opening[],
+  { members, outline, openings }: Framing,
   width: number,
+  trade: Trade,
   cover: { below?: number; above?: number } = {},
 ): { strips: Rectangle[]; conflicts: Conflict[] } {
   const { length } = outline;
+  const short = trade('furring-short');
   const conflicts: Conflict[] = [];
   const places: number[] = [];
   const free = (x: number): boolean =>
@@ -49,10 +46,10 @@ export function layoutFurring(
 
   const strips: Rectangle[] = [];
   for (const x of places.sort((a, b) => a - b)) {
-    if (woodBehind(x) < Math.min(BEHIND, width) - SAME)
+    if (woodBehind(x) < Math.min(trade('furring-behind'), width) - SAME)
       conflicts.push({
         at: 'furring',
-        message: `the strip at ${x.toFixed(3)} m has less than 38 mm of wood behind it: block it`,
+        message: say`the strip at ${measured('length', x)} has less than ${measured('length', trade('furring-behind'))} of wood behind it: block it`,
       });
     const middle = x + width / 2;
     let z = outline.baseAt(middle) - (cover.below ?? 0);
@@ -60,10 +57,11 @@ export function layoutFurring(
     const crossed = openings
       .filter((one) => x < one.x + one.width - SAME && x + width > one.x + SAME)
       .sort((a, b) => a.sill - b.sill);
-    for (const { sill, height, kind } of crossed) {
-      const below = kind === 'door' ? z : sill - SHORT;
+    for (const opening of crossed) {
+      const { sill, height } = opening;
+      const below = cutsPlate(opening) ? z : sill - short;
       if (below - z > SAME) strips.push({ x, z, width, height: below - z });
-      z = sill + height + SHORT;
+      z = sill + height + short;
     }
     if (top - z > SAME) strips.push({ x, z, width, height: top - z });
   }
@@ -72,7 +70,7 @@ export function layoutFurring(
   /** The widest stretch of uprights that touch, behind a strip, m. */
   function woodBehind(x: number): number {
     const behind = members
-      .filter(({ kind }) => !/Plate$|sill|header|blocking/.test(kind))
+      .filter(({ kind }) => isUpright(kind))
       .map((one) => ({ from: Math.max(x, one.x), to: Math.min(x + width, one.x + one.width) }))
       .filter(({ from, to }) => to - from > SAME)
       .sort((a, b) => a.from - b.from);
@@ -86,4 +84,35 @@ export function layoutFurring(
     }
     return most;
   }
+}
+
+/**
+ * Level strips for upright cladding, from the bottom at their spacing and one along the top, cut at openings.
+ *
+ * @param width of a strip, m
+ * @param spacing from one to the next, m
+ */
+export function layoutLevelFurring(
+  { outline, openings }: Framing,
+  width: number,
+  spacing: number,
+  cover: { below?: number; above?: number } = {},
+): Rectangle[] {
+  const base = outline.baseAt(0) - (cover.below ?? 0);
+  const top = Math.max(...outline.top.map(([, z]) => z)) + (cover.above ?? 0);
+  const strips: Rectangle[] = [];
+  for (let z = base; z <= top - width + SAME; z += spacing) {
+    const crossed = openings
+      .filter(({ sill, height }) => sill < z + width && sill + height > z)
+      .map(({ x, width: wide }) => ({ from: x, to: x + wide }));
+    for (const { from, to } of spansAt(outline, z, cover)) {
+      let x = from;
+      for (const one of [...crossed.toSorted((a, b) => a.from - b.from), { from: to, to }]) {
+        const end = Math.min(to, one.from);
+        if (end - x > SAME) strips.push({ x, z, width: end - x, height: width });
+        x = Math.max(x, one.to);
+      }
+    }
+  }
+  return strips;
 }

@@ -1,5 +1,5 @@
 import { SAME } from '../house/index.ts';
-import type { Rectangle } from './sheets.ts';
+import type { Rectangle } from './types.ts';
 
 /** A roll, and how far its courses lap over each other, m. */
 export interface Roll {

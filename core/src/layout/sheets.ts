@@ -1,29 +1,13 @@
 import { SAME } from '../house/index.ts';
-import type { Conflict } from './types.ts';
-
-/** A rectangle as it is seen from outdoors, m: its lower left corner and its size. */
-export interface Rectangle {
-  x: number;
-  z: number;
-  width: number;
-  height: number;
-}
+import { say } from '../units/index.ts';
+import type { SheetSize } from '../house/index.ts';
+import type { Conflict, Rectangle } from './types.ts';
 
 /** A part of a sheet: a sheet that is cut around an opening has several, with one number. */
 export interface SheetPart extends Rectangle {
   sheet: number;
   /** Whether the sheet is cut to less than its size. */
   cut: boolean;
-}
-
-/** Sheets of one layer. */
-export interface SheetSize {
-  width: number;
-  length: number;
-  /** Whether its length runs along the wall. */
-  lying?: boolean;
-  /** Between two sheets, m. */
-  gap?: number;
 }
 
 /** What sheets are laid on. */
@@ -103,12 +87,12 @@ export function layoutSheets(
   if (unsupported > 0)
     conflicts.push({
       at: what,
-      message: `${count(unsupported, 'joint')} find nothing to stand on within a sheet’s width`,
+      message: say`${count(unsupported, 'joint')} with nothing to stand on within a sheet’s width`,
     });
   if (crowded > 0)
     conflicts.push({
       at: what,
-      message: `${count(crowded, 'joint')} cannot keep away from those behind or below: the sheets do not allow it`,
+      message: say`${count(crowded, 'joint')} cannot keep away from those behind or below: the sheets do not allow it`,
     });
   return { parts, joints, levels, conflicts };
 

@@ -1,3 +1,5 @@
+import type { Message } from '../units/index.ts';
+
 /** What a member of the frame is. */
 export type MemberKind =
   | 'bottomPlate'
@@ -34,12 +36,30 @@ export interface PlateMark {
   /** From the end that the layout is counted from, m: the near edge of the member. */
   x: number;
   kind: MemberKind;
+  /** How wide it is, m. */
+  width: number;
+  /** Whether a roof or floor member stands over it. */
+  stacked: boolean;
   /** On which side of the mark the member stands, as seen from outdoors. */
   side: 'left' | 'right';
 }
 
-/** What is possible but wrong: where, and what. */
+/** A rectangle as it is seen from outdoors, m: its lower left corner and its size. */
+export interface Rectangle {
+  x: number;
+  z: number;
+  width: number;
+  height: number;
+}
+
+/** From x to x along the wall, m. */
+export interface Span {
+  from: number;
+  to: number;
+}
+
+/** What is possible but wrong, or worth a look: where in the elevation, and what. */
 export interface Conflict {
   at: string;
-  message: string;
+  message: Message;
 }

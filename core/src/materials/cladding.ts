@@ -12,7 +12,29 @@ export interface CladdingNeeds {
     openingPerMetre?: number;
     note?: string;
   };
-  module?: { kind: string; lap?: number };
+  module?: {
+    kind: string;
+    lap?: number;
+    exposure?: [number, number];
+    length?: [number, number];
+    width?: [number, number];
+    height?: [number, number];
+    joint?: [number, number];
+    maxArea?: number;
+    maxRatio?: number;
+  };
+  fastening?: { kind: string; horizontal: number | null; vertical: number | null; note?: string };
+  edgeDistance?: Record<string, number> | null;
+  /** How it moves: 1/K, share of its length where it goes up dry, °C. */
+  expansion?: {
+    cte: number;
+    moistureMovement: number;
+    surfaceTemperature: [number, number];
+    clearance: number;
+    movingShare: number;
+    maxLength: number;
+    rule: string;
+  };
 }
 
 const NEEDS = new Map(

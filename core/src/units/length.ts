@@ -55,6 +55,41 @@ export function parseLength(text: string, system: UnitSystem, path = 'length'): 
     system === 'imperial'
       ? 'a length above zero such as 5-1/2, 1 1/2" or 38 mm'
       : 'a length above zero such as 38, 140 mm or 5-1/2"';
+  const metres = readLength(text, system);
+  if (metres === null) throw new InputError(path, `“${text}” is not a length`, allowed);
+  if (!Number.isFinite(metres) || metres <= 0)
+    throw new InputError(path, `“${text}” is not above zero`, allowed);
+  if (metres > MAX_LENGTH)
+    throw new InputError(path, `“${text}” is longer than ${MAX_LENGTH} m`, allowed);
+  return metres;
+}
+
+/** The farthest place along a wall, m. */
+export const MAX_DISTANCE = 1000;
+
+/**
+ * Reads a distance along or up a wall: as a length, but it may be 0, or up to 1000 m.
+ *
+ * @param text `0`, `30'`, `20' 6 1/2"`, `6096`
+ * @param system decides what a bare number means: inches or millimeters
+ * @param path the field named in an error
+ * @returns m
+ * @throws InputError when it is none
+ */
+export function parseDistance(text: string, system: UnitSystem, path = 'length'): number {
+  const metres = readLength(text, system);
+  if (metres !== null && Number.isFinite(metres) && metres <= MAX_DISTANCE) return metres;
+  throw new InputError(
+    path,
+    metres === null ? `“${text}” is not a length` : `“${text}” is longer than ${MAX_DISTANCE} m`,
+    system === 'imperial'
+      ? 'a length such as 36, 20\' 6 1/2" or 914 mm; 0 too'
+      : "a length such as 914, 6.1 m or 3'; 0 too",
+  );
+}
+
+/** A length as it is written, m; null where the text is none. */
+function readLength(text: string, system: UnitSystem): number | null {
   const plain = text
     .trim()
     .toLowerCase()
@@ -62,7 +97,7 @@ export function parseLength(text: string, system: UnitSystem, path = 'length'): 
     .replace(/''/g, '"')
     .trim();
   const match = WHOLE.exec(plain);
-  if (!plain || !match) throw new InputError(path, `“${text}” is not a length`, allowed);
+  if (!plain || !match) return null;
   const [, feet, , number, unit] = match;
   let metres = feet ? readNumber(feet) * FOOT : 0;
   if (number) {
@@ -73,10 +108,6 @@ export function parseLength(text: string, system: UnitSystem, path = 'length'): 
         : 1e-3;
     metres += readNumber(number) * factor;
   }
-  if (!Number.isFinite(metres) || metres <= 0)
-    throw new InputError(path, `“${text}” is not above zero`, allowed);
-  if (metres > MAX_LENGTH)
-    throw new InputError(path, `“${text}” is longer than ${MAX_LENGTH} m`, allowed);
   return metres;
 }
 
@@ -104,4 +135,18 @@ export function inchesText(metres: number): string {
   )
     return new Fraction(sixteenths, 16).toFraction(true);
   return inches.toFixed(2);
+}
+
+/**
+ * Feet and inches, as the length of a wall is said.
+ *
+ * @param metres length, m
+ * @returns such as `20′ 6 1/2″` or `30′`
+ */
+export function feetText(metres: number): string {
+  const sixteenths = Math.round((metres / INCH) * 16);
+  const feet = Math.floor(sixteenths / 192);
+  const rest = sixteenths - feet * 192;
+  if (feet === 0) return `${inchesText(metres)}″`;
+  return rest === 0 ? `${feet}′` : `${feet}′ ${new Fraction(rest, 16).toFraction(true)}″`;
 }

@@ -1,0 +1,33 @@
+import type { DocumentKind } from '../document/index.ts';
+import { applyHouse, type HouseCommand, type ProjectHouse } from '../house/index.ts';
+import { validateProjectHouse } from '../house/schema.ts';
+import { measured, say } from '../units/index.ts';
+import type { Brief } from '../wall/index.ts';
+
+/** The walls of a house, seen from outdoors: lengths, openings, corners, and what they are built as. */
+export const HOUSE: DocumentKind<ProjectHouse, HouseCommand, Brief> = {
+  kind: 'house',
+  label: 'house',
+  version: 1,
+  validate: (value) => validateProjectHouse(value),
+  apply: applyHouse,
+  references: ({ assemblies }) => ({
+    documents: Object.values(assemblies).map((id) => ({ id })),
+    materials: [],
+    weather: [],
+  }),
+  summarize({ elevations }) {
+    const length = elevations.reduce((sum, one) => sum + one.length, 0);
+    const openings = elevations.reduce((sum, one) => sum + (one.openings?.length ?? 0), 0);
+    return {
+      judgment: null,
+      basis: null,
+      title: say`${elevations.length} walls of ${measured('elevation', length)}, ${openings} openings`,
+      worst: null,
+      figures: { elevations: elevations.length, length, openings },
+      more: false,
+    };
+  },
+  // What its assemblies are is in other documents: the page writes the file, with the walls in it.
+  fileOf: (house) => house,
+};
