@@ -21,7 +21,7 @@ interface Box {
 }
 
 const reference = (name: string): { house: House } =>
-  JSON.parse(readFileSync(join(FOLDER, `${name}.json`), 'utf8'));
+  JSON.parse(readFileSync(join(FOLDER, `${name}.json`), 'utf8')) as { house: House };
 const { house: model } = reference('one-window');
 const houseOf = (elevations: Elevation[], more: Partial<House> = {}): House =>
   parseHouse(JSON.stringify({ ...model, elevations, ...more }));

@@ -50,7 +50,7 @@ export function applyHouse(house: ProjectHouse, command: HouseCommand): ProjectH
       return used({ ...house, elevations: elevations.filter(({ id }) => id !== command.id) });
     case 'setElevation':
       return used(
-        withElevation(house, command.id, (one) => changed(one, command.fields) as Elevation),
+        withElevation(house, command.id, (one) => changed(one, command.fields)),
       );
     case 'moveElevation': {
       const from = placeOf(elevations, command.id);
@@ -76,7 +76,7 @@ export function applyHouse(house: ProjectHouse, command: HouseCommand): ProjectH
     case 'setAssembly':
       return { ...house, assemblies: { ...house.assemblies, [command.name]: command.wall } };
     case 'setHouse':
-      return changed(house, command.fields) as ProjectHouse;
+      return changed(house, command.fields);
   }
 }
 

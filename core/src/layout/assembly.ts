@@ -49,7 +49,7 @@ export interface AssemblyParts {
  *
  * @param wall a resolved wall
  */
-export function partsOf(wall: ResolvedWall): AssemblyParts {
+export function laidParts(wall: ResolvedWall): AssemblyParts {
   const outside = wall.layers.slice(frameEnd(wall) + 1);
   const sheets = outside.filter(({ source, fill }) => source.kind === 'sheet' && fill);
   const first = (...roles: Role[]): ResolvedLayer | null =>

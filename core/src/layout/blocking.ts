@@ -1,7 +1,7 @@
 import { SAME } from '../house/index.ts';
 import { measured, say } from '../units/index.ts';
 import { isUpright, type Framing } from './framing.ts';
-import type { Conflict, FrameMember, Rectangle, Span } from './types.ts';
+import type { Conflict, FrameMember, Span } from './types.ts';
 
 /** A slit between uprights that takes no block, m. */
 const SLIT = 0.003;

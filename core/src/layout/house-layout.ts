@@ -2,7 +2,7 @@ import { SAME, type Elevation, type House } from '../house/index.ts';
 import type { Materials } from '../materials/index.ts';
 import { say } from '../units/index.ts';
 import { resolveWall, type WallFile } from '../wall/index.ts';
-import { partsOf, type AssemblyParts } from './assembly.ts';
+import { laidParts, type AssemblyParts } from './assembly.ts';
 import { layoutElevation, type ElevationLayout } from './layout.ts';
 import type { Conflict } from './types.ts';
 
@@ -24,7 +24,7 @@ export function assemblyParts(
   return Object.fromEntries(
     Object.entries(assemblies).map(([name, wall]) => [
       name,
-      partsOf(resolveWall(wall, projectMaterials)),
+      laidParts(resolveWall(wall, projectMaterials)),
     ]),
   );
 }

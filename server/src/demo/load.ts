@@ -38,6 +38,14 @@ export async function loadDemo(pool: pg.Pool, reset: boolean): Promise<void> {
         const book = { format: PRICES_FORMAT, version: 1, name: 'Prices', ...project.prices };
         await insert(client, rows[0]!.id, 'prices', 0, book);
       }
+      if (project.house) {
+        const { assemblies } = project.house;
+        const ids = Object.entries(assemblies).map(([name, n]) => [name, walls[n]!]);
+        await insert(client, rows[0]!.id, 'house', 0, {
+          ...project.house,
+          assemblies: Object.fromEntries(ids) as Record<string, string>,
+        } as Document);
+      }
       const decision = decisionOf(project, walls);
       if (decision) await insert(client, rows[0]!.id, 'decision', 0, decision);
     }

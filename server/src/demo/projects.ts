@@ -1,9 +1,13 @@
 import {
+  INCH,
   R_VALUE,
   type Brief,
+  type Elevation,
   type FramedLayer,
+  type House,
   type Layer,
   type Member,
+  type Opening,
   type Prices,
   type ProjectWall,
   type UnitSystem,
@@ -16,6 +20,8 @@ export interface DemoProject {
   brief: Brief;
   walls: ProjectWall[];
   prices?: Prices;
+  /** Its house; an assembly is the number of one of its walls. */
+  house?: House<number>;
   /** Which of its walls was chosen, by number, and why the others were not. */
   decision?: {
     name: string;
@@ -75,6 +81,115 @@ function furring(thickness: number, spacing: number): Unnumbered {
     member: { ...stud(0.0889, spacing), material: 'furring-1x4' },
   };
 }
+
+/** An opening of a house, its rough sizes in inches. */
+function opening(
+  id: string,
+  x: number,
+  sill: number,
+  width: number,
+  height: number,
+  header: number | null,
+): Opening {
+  return {
+    id,
+    kind: id.startsWith('D') ? 'door' : 'window',
+    x: x * INCH,
+    sill: sill * INCH,
+    width: width * INCH,
+    height: height * INCH,
+    header: header === null ? null : { depth: header * INCH, plies: 2 },
+  };
+}
+
+/** A wall of a house, its length in inches. */
+function side(id: string, length: number, openings: Opening[], more: Partial<Elevation>): Elevation {
+  return {
+    id,
+    name: id[0]!.toUpperCase() + id.slice(1),
+    assembly: 'A',
+    length: length * INCH,
+    cover: { below: 0.04, above: 0 },
+    layout: { from: 'left', zero: 0 },
+    openings,
+    ...more,
+  };
+}
+
+/** Height of the walls of a house with studs of 92 5/8 in., m. */
+const STORY = 97.125 * INCH;
+
+const MILL_RACE: House<number> = {
+  format: 'eldrun-house',
+  version: 1,
+  name: 'House',
+  assemblies: { A: 1 },
+  elevations: [
+    side(
+      'north',
+      348,
+      [
+        opening('W1', 62, 36, 36, 48, 7.25),
+        opening('W2', 186, 24, 72, 60, 9.25),
+        opening('D1', 294, 0, 38, 82.5, 7.25),
+      ],
+      {
+        name: 'North gable',
+        facing: 0,
+        height: STORY,
+        ends: {
+          left: { corner: 'three-stud', meets: 'east', runs: 'through' },
+          right: { corner: 'three-stud', meets: 'west', runs: 'through' },
+        },
+        intersections: [{ x: 140 * INCH, width: 4.5 * INCH, kind: 'ladder' }],
+        anchors: [8, 70, 138, 202, 270, 286, 340].map((x) => ({
+          x: x * INCH,
+          kind: 'bolt',
+          washer: 3 * INCH,
+        })),
+        risers: [{ x: 104 * INCH, width: 3 * INCH, kind: 'pipe' }],
+      },
+    ),
+    side('east', 264, [opening('W3', 116, 42, 32, 42, 7.25)], {
+      facing: 90,
+      top: [
+        [0, STORY],
+        [132 * INCH, STORY + 66 * INCH],
+        [264 * INCH, STORY],
+      ],
+      ends: {
+        left: { corner: 'three-stud', meets: 'south', runs: 'butts' },
+        right: { corner: 'three-stud', meets: 'north', runs: 'butts' },
+      },
+    }),
+    side(
+      'south',
+      348,
+      [
+        opening('W4', 40, 24, 60, 60, 9.25),
+        opening('D2', 138, 0, 74, 84, 11.25),
+        opening('W5', 250, 24, 60, 60, 9.25),
+      ],
+      {
+        facing: 180,
+        height: STORY,
+        ends: {
+          left: { corner: 'three-stud', meets: 'west', runs: 'through' },
+          right: { corner: 'three-stud', meets: 'east', runs: 'through' },
+        },
+      },
+    ),
+    side('west', 264, [opening('W6', 60, 36, 36, 48, 7.25), opening('W7', 150, 36, 36, 48, 7.25)], {
+      facing: 270,
+      height: STORY,
+      ends: {
+        left: { corner: 'three-stud', meets: 'north', runs: 'butts' },
+        right: { corner: 'three-stud', meets: 'south', runs: 'butts' },
+      },
+    }),
+  ],
+  cladding: { exposure: 7 * INCH, boardLength: 144 * INCH, jointStagger: 24 * INCH },
+};
 
 const STEEL: Member = {
   section: 'c',
@@ -175,6 +290,7 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
         'fiber-cement-lap': { usd: 25, per: 'm2', waste: 0.1, minutes: 34, source: QUOTED },
       },
     },
+    house: MILL_RACE,
     decision: {
       name: 'Outside walls',
       chosen: 1,
