@@ -15,6 +15,7 @@ export type Hatch =
   | 'masonry'
   | 'metal'
   | 'air'
+  | 'cavity'
   | 'plain';
 
 const BY_CATEGORY: Record<string, Hatch> = {
@@ -159,5 +160,6 @@ export const HATCHES: Readonly<Record<Hatch, HatchPattern>> = {
   },
   metal: { width: 6, height: 6, tint: '#33413d' },
   air: { width: 10, height: 10, tint: '#ffffff' },
+  cavity: { width: 10, height: 10, tint: '#fbf8ea' },
   plain: { width: 10, height: 10, tint: '#e8ecea' },
 };

@@ -17,6 +17,13 @@ export interface RectMark {
   pen: Pen;
 }
 
+export interface PolygonMark {
+  shape: 'polygon';
+  corners: readonly (readonly [x: number, y: number])[];
+  hatch: Hatch;
+  pen: Pen;
+}
+
 export interface PathMark {
   shape: 'path';
   /** Corners one after the other, each piece of the path apart. */
@@ -34,7 +41,7 @@ export interface TextMark {
   anchor: 'start' | 'middle' | 'end';
 }
 
-export type Mark = RectMark | PathMark | TextMark;
+export type Mark = RectMark | PolygonMark | PathMark | TextMark;
 
 /** Marks that belong to one part of what is drawn. */
 export interface ScenePart {
@@ -44,6 +51,8 @@ export interface ScenePart {
   name: string;
   /** Drawn fainter: it is there but does not count. */
   faint: boolean;
+  /** Its hatches let through what lies behind. */
+  seeThrough?: boolean;
   marks: Mark[];
 }
 

@@ -29,6 +29,8 @@ function markOf(mark: Mark, uid: string): string {
   switch (mark.shape) {
     case 'rect':
       return `<rect x="${length(mark.x)}" y="${length(mark.y)}" width="${length(mark.width)}" height="${length(mark.height)}" fill="url(#${uid}-${mark.hatch})"${penOf(mark.pen)}/>`;
+    case 'polygon':
+      return `<polygon points="${mark.corners.map(([x, y]) => `${length(x)},${length(y)}`).join(' ')}" fill="url(#${uid}-${mark.hatch})"${penOf(mark.pen)}/>`;
     case 'path': {
       const d = mark.pieces
         .map((piece) => piece.map(([x, y], i) => `${i ? 'L' : 'M'}${length(x)} ${length(y)}`))
@@ -49,8 +51,8 @@ function markOf(mark: Mark, uid: string): string {
 export function svgMarks({ parts }: Scene, uid: string): string {
   return parts
     .map(
-      ({ id, name, faint, marks }) =>
-        `<g data-part="${escaped(id)}" data-name="${escaped(name)}"${faint ? ' opacity="0.75"' : ''}>${marks.map((mark) => markOf(mark, uid)).join('')}</g>`,
+      ({ id, name, faint, seeThrough, marks }) =>
+        `<g data-part="${escaped(id)}" data-name="${escaped(name)}"${faint ? ' opacity="0.75"' : ''}${seeThrough ? ' fill-opacity="0.45"' : ''}>${marks.map((mark) => markOf(mark, uid)).join('')}</g>`,
     )
     .join('');
 }
@@ -59,7 +61,8 @@ export function svgMarks({ parts }: Scene, uid: string): string {
 function hatchesIn({ parts }: Scene): Hatch[] {
   const used = new Set<Hatch>();
   for (const { marks } of parts)
-    for (const mark of marks) if (mark.shape === 'rect') used.add(mark.hatch);
+    for (const mark of marks)
+      if (mark.shape === 'rect' || mark.shape === 'polygon') used.add(mark.hatch);
   return [...used];
 }
 

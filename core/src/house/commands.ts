@@ -49,9 +49,7 @@ export function applyHouse(house: ProjectHouse, command: HouseCommand): ProjectH
       placeOf(elevations, command.id);
       return used({ ...house, elevations: elevations.filter(({ id }) => id !== command.id) });
     case 'setElevation':
-      return used(
-        withElevation(house, command.id, (one) => changed(one, command.fields)),
-      );
+      return used(withElevation(house, command.id, (one) => changed(one, command.fields)));
     case 'moveElevation': {
       const from = placeOf(elevations, command.id);
       const others = elevations.toSpliced(from, 1);

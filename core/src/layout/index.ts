@@ -16,6 +16,7 @@ export * from './outline-cut.ts';
 export * from './plate-sheet.ts';
 export * from './practice.ts';
 export * from './sheets.ts';
+export * from './snap.ts';
 export * from './spans.ts';
 export * from './stock.ts';
 export * from './takeoff.ts';

@@ -47,7 +47,7 @@ export const SHEET: Required<Pick<SheetSize, 'width' | 'length' | 'gap'>> = {
 };
 
 /** A roll of membrane where nothing is said, m: 9 × 100 ft. */
-export const ROLL = { width: 2.7432, length: 30.48 };
+export const ROLL_SIZE = { width: 2.7432, length: 30.48 };
 
 /** Width of a strip of furring where neither house nor assembly says it, m. */
 const STRIP = 0.0889;
@@ -246,7 +246,7 @@ export function rollOf(
   const adhered = membrane?.kind === 'self-adhered';
   const lap = trade('wrap-lap');
   return {
-    ...ROLL,
+    ...ROLL_SIZE,
     horizontalLap: adhered ? trade('self-adhered-side') : lap,
     verticalLap: adhered ? trade('self-adhered-end') : lap,
     ...rolls?.membrane,
@@ -386,6 +386,12 @@ function notesOf(
     if (hit)
       note(`risers[${n}]`, say`a ${kind} comes up where a ${hit.kind} stands, at ${length(hit.x)}`);
   });
+
+  if (framing.plates.length > 0 && (elevation.anchors ?? []).length === 0)
+    note(
+      'anchors',
+      say`no anchors are placed: at least two for each of ${framing.plates.length} ${framing.plates.length === 1 ? 'piece' : 'pieces'} of plate`,
+    );
 
   const top = elevation.plates?.top ?? practice.topPlate ?? 2;
   if (top === 1 && !practice.stacked)

@@ -3,7 +3,7 @@ import type { Material } from '../materials/index.ts';
 import type { AssemblyParts } from './assembly.ts';
 import type { CountedHeat, countedHeat } from './counted.ts';
 import { cutList } from './cut-list.ts';
-import { frameElevation, shareOf } from './framing.ts';
+import { frameElevation, jacksOf, shareOf } from './framing.ts';
 import type { HouseRules } from './layout.ts';
 
 /** What a way of framing changes against the usual one: fewer pieces, less lumber, money, more R where positive. */
@@ -29,6 +29,29 @@ export interface PracticeSwitch {
 
 /** Studs of advanced framing stand so far apart, m. */
 const WIDE = 0.6096;
+
+/** An elevation that leaves to the house what a switch decides: what it stated itself would win. */
+export function unstated(elevation: Elevation, id: SwitchId): Elevation {
+  switch (id) {
+    case 'corners': {
+      const { left = {}, right = {} } = elevation.ends ?? {};
+      const { corner: _, ...leftEnd } = left;
+      const { corner: __, ...rightEnd } = right;
+      return { ...elevation, ends: { left: leftEnd, right: rightEnd } };
+    }
+    case 'topPlate': {
+      const { top: _, ...plates } = elevation.plates ?? {};
+      return { ...elevation, plates };
+    }
+    case 'jacks':
+      return {
+        ...elevation,
+        openings: (elevation.openings ?? []).map(({ jacks: _, ...opening }) => opening),
+      };
+    default:
+      return elevation;
+  }
+}
 
 /**
  * The switches of advanced framing on one wall, each on against off with all else as it is.
@@ -72,9 +95,14 @@ export function practiceSwitches(
       r: (on.heat?.counted.r ?? 0) - (off.heat?.counted.r ?? 0),
     };
   };
-  const withPractice = (on: Practice, off: Practice): Saving =>
-    saving(measure(elevation, { ...practice, ...on }), measure(elevation, { ...practice, ...off }));
+  const withPractice = (id: SwitchId, on: Practice, off: Practice): Saving => {
+    const open = unstated(elevation, id);
+    return saving(measure(open, { ...practice, ...on }), measure(open, { ...practice, ...off }));
+  };
   const openings = elevation.openings ?? [];
+  const corners = (['left', 'right'] as const).map(
+    (side) => elevation.ends?.[side]?.corner ?? practice.corners,
+  );
   const bare = { ...elevation, openings: openings.map((one) => ({ ...one, header: null })) };
 
   return [
@@ -88,13 +116,13 @@ export function practiceSwitches(
     },
     {
       id: 'corners',
-      on: practice.corners === 'two-stud',
-      saves: withPractice({ corners: 'two-stud' }, { corners: 'three-stud' }),
+      on: corners.every((corner) => corner === 'two-stud'),
+      saves: withPractice('corners', { corners: 'two-stud' }, { corners: 'three-stud' }),
     },
     {
       id: 'topPlate',
-      on: practice.topPlate === 1,
-      saves: withPractice({ topPlate: 1 }, { topPlate: 2 }),
+      on: (elevation.plates?.top ?? practice.topPlate) === 1,
+      saves: withPractice('topPlate', { topPlate: 1 }, { topPlate: 2 }),
     },
     {
       id: 'headers',
@@ -105,8 +133,8 @@ export function practiceSwitches(
     },
     {
       id: 'jacks',
-      on: practice.jacksAt === 'none' || practice.jacksAt === 'bearing',
-      saves: withPractice({ jacksAt: 'none' }, { jacksAt: 'all' }),
+      on: openings.length > 0 && openings.every((one) => jacksOf(one, practice) === 0),
+      saves: withPractice('jacks', { jacksAt: 'none' }, { jacksAt: 'all' }),
     },
     { id: 'stacked', on: practice.stacked === true, saves: null },
   ];

@@ -103,7 +103,12 @@ function opening(
 }
 
 /** A wall of a house, its length in inches. */
-function side(id: string, length: number, openings: Opening[], more: Partial<Elevation>): Elevation {
+function side(
+  id: string,
+  length: number,
+  openings: Opening[],
+  more: Partial<Elevation>,
+): Elevation {
   return {
     id,
     name: id[0]!.toUpperCase() + id.slice(1),
@@ -138,11 +143,11 @@ const MILL_RACE: House<number> = {
         facing: 0,
         height: STORY,
         ends: {
-          left: { corner: 'three-stud', meets: 'east', runs: 'through' },
-          right: { corner: 'three-stud', meets: 'west', runs: 'through' },
+          left: { meets: 'east', runs: 'through' },
+          right: { meets: 'west', runs: 'through' },
         },
         intersections: [{ x: 140 * INCH, width: 4.5 * INCH, kind: 'ladder' }],
-        anchors: [8, 70, 138, 202, 270, 286, 340].map((x) => ({
+        anchors: [8, 70, 138, 202, 264, 283, 338.5, 342].map((x) => ({
           x: x * INCH,
           kind: 'bolt',
           washer: 3 * INCH,
@@ -158,8 +163,8 @@ const MILL_RACE: House<number> = {
         [264 * INCH, STORY],
       ],
       ends: {
-        left: { corner: 'three-stud', meets: 'south', runs: 'butts' },
-        right: { corner: 'three-stud', meets: 'north', runs: 'butts' },
+        left: { meets: 'south', runs: 'butts' },
+        right: { meets: 'north', runs: 'butts' },
       },
     }),
     side(
@@ -167,15 +172,15 @@ const MILL_RACE: House<number> = {
       348,
       [
         opening('W4', 40, 24, 60, 60, 9.25),
-        opening('D2', 138, 0, 74, 84, 11.25),
+        opening('D2', 138, 0, 74, 84, 9.25),
         opening('W5', 250, 24, 60, 60, 9.25),
       ],
       {
         facing: 180,
         height: STORY,
         ends: {
-          left: { corner: 'three-stud', meets: 'west', runs: 'through' },
-          right: { corner: 'three-stud', meets: 'east', runs: 'through' },
+          left: { meets: 'west', runs: 'through' },
+          right: { meets: 'east', runs: 'through' },
         },
       },
     ),
@@ -183,11 +188,12 @@ const MILL_RACE: House<number> = {
       facing: 270,
       height: STORY,
       ends: {
-        left: { corner: 'three-stud', meets: 'north', runs: 'butts' },
-        right: { corner: 'three-stud', meets: 'south', runs: 'butts' },
+        left: { meets: 'north', runs: 'butts' },
+        right: { meets: 'south', runs: 'butts' },
       },
     }),
   ],
+  practice: { corners: 'three-stud' },
   cladding: { exposure: 7 * INCH, boardLength: 144 * INCH, jointStagger: 24 * INCH },
 };
 

@@ -6,6 +6,7 @@ import { svgMarks, svgPatterns, type Scene } from '@eldrun/drawing';
  *
  * @param props.uid unique in the page, for the patterns
  * @param props.scale px a metre
+ * @param props.stretch how much higher it is drawn than it is
  */
 export const SceneMarks: FunctionalComponent<{
   scene: Scene;
@@ -13,8 +14,12 @@ export const SceneMarks: FunctionalComponent<{
   scale: number;
   x: number;
   y: number;
-}> = ({ scene, uid, scale, x, y }) => [
+  stretch?: number;
+}> = ({ scene, uid, scale, x, y, stretch = 1 }) => [
   h('defs', { innerHTML: svgPatterns(uid, scale) }),
-  h('g', { transform: `translate(${x} ${y}) scale(${scale})`, innerHTML: svgMarks(scene, uid) }),
+  h('g', {
+    transform: `translate(${x} ${y}) scale(${scale} ${scale * stretch})`,
+    innerHTML: svgMarks(scene, uid),
+  }),
 ];
-SceneMarks.props = ['scene', 'uid', 'scale', 'x', 'y'];
+SceneMarks.props = ['scene', 'uid', 'scale', 'x', 'y', 'stretch'];

@@ -221,6 +221,7 @@ onBeforeUnmount(() => {
 .place.here {
   background: var(--marker);
   font-weight: 700;
+  font-stretch: 94%;
 }
 
 .place-content {

@@ -1,0 +1,587 @@
+<script setup lang="ts">
+import { useEventListener } from '@vueuse/core';
+import { computed, nextTick, ref } from 'vue';
+import { useRouter } from 'vue-router';
+import {
+  assemblyName,
+  findMaterial,
+  format,
+  fixed,
+  measured,
+  practiceSwitches,
+  say,
+  unstated,
+  type Conflict,
+  type Elevation,
+  type HouseCommand,
+  type Opening,
+  type Practice,
+  type SwitchId,
+} from '@eldrun/core';
+import { ELEVATION_LAYERS, elevationScene, svgFile, type ElevationLayer } from '@eldrun/drawing';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import SavedState from '../../parts/SavedState.vue';
+import { useProject } from '../../stores/project.ts';
+import { downloadText, fileName } from '../../wall-files.ts';
+import ElevationDrawing from './ElevationDrawing.vue';
+import LensFields from './LensFields.vue';
+import LookAt from './LookAt.vue';
+import OpeningFields from './OpeningFields.vue';
+import PlateTable from './PlateTable.vue';
+import PracticePanel from './PracticePanel.vue';
+import WallFields from './WallFields.vue';
+import { useHouse } from './house-state.ts';
+import { lensFacts } from './lens-facts.ts';
+import { lengthText, tapeText, wallLength } from './lengths.ts';
+import { drawnOpening, usualOpening } from './usual.ts';
+
+/** One wall of the house on the bench: drawn to scale, moved and typed, with what it takes and what to look at. */
+const props = defineProps<{ elevation: Elevation; lens: ElevationLayer }>();
+const emit = defineEmits<{ go: [elevation: string] }>();
+
+const project = useProject();
+const router = useRouter();
+const state = useHouse();
+const selected = ref('');
+const details = ref<HTMLDetailsElement | null>(null);
+
+const units = computed(() => project.units);
+const house = computed(() => state.house.value);
+const laid = computed(() =>
+  state.laid.value.find(({ layout }) => layout.elevation.id === props.elevation.id),
+);
+const layout = computed(() => laid.value?.layout ?? null);
+const opening = computed(() => props.elevation.openings?.find(({ id }) => id === selected.value));
+const practice = computed<Practice>(() => house.value.practice ?? {});
+const label = computed(() => props.elevation.name ?? props.elevation.id);
+
+// What is drawn: the layer that is looked at over the frame; each can be switched.
+const off = ref<ReadonlySet<ElevationLayer>>(new Set());
+const on = ref<ReadonlySet<ElevationLayer>>(new Set());
+const layers = computed(
+  () =>
+    new Set(
+      ELEVATION_LAYERS.filter((layer) =>
+        layer === props.lens
+          ? true
+          : layer === 'frame'
+            ? !off.value.has(layer)
+            : on.value.has(layer),
+      ),
+    ),
+);
+function flip(layer: ElevationLayer): void {
+  const set = layer === 'frame' ? off : on;
+  const next = new Set(set.value);
+  if (!next.delete(layer)) next.add(layer);
+  set.value = next;
+}
+const LAYER_WORDS: Record<ElevationLayer, string> = {
+  frame: 'frame',
+  sheathing: 'sheathing',
+  membrane: 'membrane',
+  boards: 'boards',
+  furring: 'furring',
+  cladding: 'cladding',
+};
+
+// The figures.
+const percent = (share: number): string => `${fixed(share * 100, 1)} %`;
+const rText = (r: number): string => {
+  const { text, unit } = format('resistance', r, units.value);
+  return units.value === 'imperial' ? `R-${text.replace(/^R-/, '')}` : `${text} ${unit}`;
+};
+
+const conflicts = computed<Conflict[]>(() =>
+  layout.value ? [...layout.value.conflicts, ...state.corners(props.elevation)] : [],
+);
+const ownHeads = computed(() =>
+  state.heads.value.openings.filter(({ elevation }) => elevation === props.elevation.id),
+);
+const inLine = computed(() => ownHeads.value.filter(({ off: away }) => Math.abs(away) <= 0.001));
+const notes = computed<Conflict[]>(() => [
+  ...(layout.value?.notes ?? []),
+  ...ownHeads.value
+    .filter(({ off: away }) => Math.abs(away) > 0.001)
+    .map(({ opening: id, off: away, string }) => ({
+      at: `openings[${(props.elevation.openings ?? []).findIndex((one) => one.id === id)}]`,
+      message: say`${id}’s head lies ${measured('length', Math.abs(away))} ${away < 0 ? 'below' : 'above'} the house’s line; the string is ${measured('length', string)} over its plate`,
+    })),
+]);
+const good = computed(() =>
+  inLine.value.length > 0 && state.heads.value.level !== null
+    ? [
+        `Heads in line at ${lengthText(inLine.value[0]!.string, units.value)}: ${inLine.value.map(({ opening: id }) => id).join(', ')}`,
+      ]
+    : [],
+);
+const flagged = computed(
+  () =>
+    new Set(
+      conflicts.value.flatMap(({ at }) => {
+        const n = /^openings\[(\d+)\]/.exec(at)?.[1];
+        const id = n === undefined ? undefined : props.elevation.openings?.[Number(n)]?.id;
+        return id === undefined ? [] : [id];
+      }),
+    ),
+);
+
+const switches = computed(() => {
+  const { value: one } = laid;
+  if (!one || props.lens !== 'frame') return [];
+  const { frame, wall } = one.layout.parts;
+  const lumber = frame
+    ? (findMaterial(frame.lumber, wall.file, project.pricedMaterials) ?? null)
+    : null;
+  return practiceSwitches(
+    props.elevation,
+    one.layout.parts,
+    state.rules.value,
+    state.heatOf.value,
+    lumber,
+  );
+});
+const facts = computed(() => {
+  const { value: one } = layout;
+  if (!one) return [];
+  const find = (id: string) => findMaterial(id, one.parts.wall.file, project.pricedMaterials);
+  return lensFacts(props.lens, one, house.value, find, units.value);
+});
+
+// Doing.
+const run = (name: string, ...commands: HouseCommand[]): void => void state.run(name, ...commands);
+const setOpening = (one: Opening): HouseCommand => ({
+  type: 'setOpening',
+  elevation: props.elevation.id,
+  opening: one,
+});
+/** The wall as it is kept, whatever is dragged meanwhile. */
+const keptWall = computed(
+  () => house.value.elevations.find(({ id }) => id === props.elevation.id) ?? props.elevation,
+);
+
+function drag(one: Opening): void {
+  const openings = (keptWall.value.openings ?? []).map((other) =>
+    other.id === one.id ? one : other,
+  );
+  state.draft.value = { ...keptWall.value, openings };
+}
+
+function place(one: Opening): void {
+  state.draft.value = null;
+  run(`Move ${one.id}`, setOpening(one));
+}
+
+function change(one: Opening, before: string): void {
+  if (one.id === before) return run(`Change ${one.id}`, setOpening(one));
+  run(`Rename ${before}`, {
+    type: 'setElevation',
+    id: props.elevation.id,
+    fields: {
+      openings: (props.elevation.openings ?? []).map((other) =>
+        other.id === before ? one : other,
+      ),
+    },
+  });
+  selected.value = one.id;
+}
+
+async function add(one: Opening): Promise<void> {
+  await state.run(`Add ${one.id}`, setOpening(one));
+  selected.value = one.id;
+}
+
+function remove(id: string): void {
+  selected.value = '';
+  run(`Remove ${id}`, { type: 'removeOpening', elevation: props.elevation.id, opening: id });
+}
+
+function setPractice(id: SwitchId, to: boolean): void {
+  const { elevation } = props;
+  const wall = house.value.assemblies[elevation.assembly];
+  if (id === 'spacing') {
+    if (wall) void router.push({ name: 'build-up', params: { project: project.id, wall } });
+    return;
+  }
+  if (id === 'headers') {
+    const openings = (elevation.openings ?? []).map((one) =>
+      to
+        ? { ...one, header: null }
+        : {
+            ...usualOpening(one.kind, elevation, house.value, units.value, null),
+            ...one,
+            header:
+              usualOpening(one.kind, elevation, house.value, units.value, null).header ?? null,
+          },
+    );
+    return run(to ? 'No headers' : 'Headers', {
+      type: 'setElevation',
+      id: elevation.id,
+      fields: { openings },
+    });
+  }
+  const fields: Practice =
+    id === 'corners'
+      ? { corners: to ? 'two-stud' : 'three-stud' }
+      : id === 'topPlate'
+        ? { topPlate: to ? 1 : 2 }
+        : id === 'jacks'
+          ? { jacksAt: to ? 'none' : 'all' }
+          : { stacked: to };
+  const { id: _, ...own } = unstated(elevation, id);
+  run(
+    'Advanced framing',
+    { type: 'setHouse', fields: { practice: { ...practice.value, ...fields } } },
+    ...(own.ends !== elevation.ends ||
+    own.plates !== elevation.plates ||
+    own.openings !== elevation.openings
+      ? [{ type: 'setElevation' as const, id: elevation.id, fields: own }]
+      : []),
+  );
+}
+
+function setAssembly(name: string): void {
+  // A wall that the house does not use yet is told by its id.
+  const wall = name.startsWith('wall:') ? name.slice(5) : null;
+  if (wall === null)
+    return run('Built as', {
+      type: 'setElevation',
+      id: props.elevation.id,
+      fields: { assembly: name },
+    });
+  const short = assemblyName(house.value.assemblies, wall);
+  run(
+    'Built as',
+    { type: 'setAssembly', name: short, wall },
+    { type: 'setElevation', id: props.elevation.id, fields: { assembly: short } },
+  );
+}
+const assemblies = computed(() => [
+  ...Object.keys(house.value.assemblies).map((value) => ({
+    value,
+    label: state.assemblyLabel(value),
+  })),
+  ...project.walls
+    .filter(({ id }) => !Object.values(house.value.assemblies).includes(id))
+    .map(({ id, name }) => ({ value: `wall:${id}`, label: name })),
+]);
+
+async function goTo(at: string): Promise<void> {
+  const n = /^openings\[(\d+)\]/.exec(at)?.[1];
+  const id = n === undefined ? undefined : props.elevation.openings?.[Number(n)]?.id;
+  if (id !== undefined) {
+    selected.value = id;
+    return;
+  }
+  const layer = ELEVATION_LAYERS.find(
+    (one) =>
+      at.startsWith(one) ||
+      (one === 'sheathing' && at.startsWith('sheets')) ||
+      (one === 'boards' && at.startsWith('outside')),
+  );
+  if (layer && layer !== props.lens && layer !== 'frame') {
+    await router.push({ query: { lens: layer } });
+    return;
+  }
+  selected.value = '';
+  if (!layer && details.value) {
+    details.value.open = true;
+    await nextTick();
+    details.value.scrollIntoView({ block: 'nearest' });
+  }
+}
+
+function saveDrawing(): void {
+  if (!layout.value) return;
+  downloadText(
+    `${fileName(`${label.value} ${props.lens}`)}.svg`,
+    svgFile(elevationScene(layout.value, layers.value), 200),
+    'image/svg+xml',
+  );
+}
+
+useEventListener(window, 'keydown', (event: KeyboardEvent) => {
+  if (event.key !== 'Escape' || !state.draft.value) return;
+  state.draft.value = null;
+});
+const print = (): void => window.print();
+const frameText = computed(() => {
+  const frame = layout.value?.parts.frame;
+  return frame ? lengthText(frame.spacing, units.value) : '';
+});
+</script>
+
+<template>
+  <div class="bench">
+    <header class="head">
+      <ChoiceField
+        class="which no-print"
+        label="Wall"
+        :value="elevation.id"
+        :options="
+          state.elevations.value.map((one) => ({ value: one.id, label: one.name ?? one.id }))
+        "
+        @take="(id: string) => emit('go', id)"
+      />
+      <h1>{{ label }}, {{ wallLength(elevation.length, units) }}</h1>
+      <p class="soft narrow">
+        from the {{ elevation.layout?.from ?? 'left' }}{{ frameText && `, ${frameText}` }} ·
+        {{ state.assemblyLabel(elevation.assembly) }}
+      </p>
+      <p v-if="laid?.heat" class="figures narrow" data-figures>
+        framing factor <strong>{{ percent(laid.heat.factor) }}</strong> counted, stated
+        {{ percent(laid.heat.preset) }} · <strong>{{ rText(laid.heat.counted.r) }}</strong>, stated
+        {{ rText(laid.heat.stated.r) }}
+      </p>
+    </header>
+    <p v-if="!layout" role="alert" class="gone">
+      The wall that this side is built as is gone or empty. Choose another below.
+    </p>
+    <template v-else>
+      <ElevationDrawing
+        :layout="layout"
+        :layers="layers"
+        :selected="selected"
+        :heads="state.heads.value"
+        :units="units"
+        :practice="practice"
+        :flagged="flagged"
+        :plate="lens === 'frame'"
+        @select="(id) => (selected = id)"
+        @drag="drag"
+        @place="place"
+        @cancel="state.draft.value = null"
+        @draw="(rough) => add(drawnOpening(rough, house))"
+        @remove="remove"
+      />
+      <div class="tools no-print">
+        <button
+          type="button"
+          class="action"
+          @click="add(usualOpening('window', elevation, house, units, state.heads.value.level))"
+        >
+          Window
+        </button>
+        <button
+          type="button"
+          class="action"
+          @click="add(usualOpening('door', elevation, house, units, null))"
+        >
+          Door
+        </button>
+        <button
+          type="button"
+          class="action"
+          :disabled="state.record.past.value.length === 0"
+          @click="state.record.travel('undo')"
+        >
+          Undo
+        </button>
+        <fieldset class="layers">
+          <legend class="hidden-label">Layers that are drawn</legend>
+          <label v-for="layer in ELEVATION_LAYERS" :key="layer">
+            <input
+              type="checkbox"
+              :checked="layers.has(layer)"
+              :disabled="layer === lens"
+              @change="flip(layer)"
+            />
+            {{ LAYER_WORDS[layer] }}
+          </label>
+        </fieldset>
+        <button type="button" class="action quiet" @click="saveDrawing">Save the drawing</button>
+        <button type="button" class="action quiet" @click="print">Print</button>
+        <SavedState
+          v-if="state.record.exists.value"
+          :state="state.record.saveState.value"
+          :revision="state.record.revision.value"
+          :kept="state.record.kept.value"
+          :file="false"
+        />
+      </div>
+    </template>
+    <OpeningFields
+      v-if="opening"
+      class="no-print"
+      :opening="opening"
+      :units="units"
+      :taken="(elevation.openings ?? []).filter((one) => one !== opening).map((one) => one.id)"
+      @change="change"
+      @remove="remove(opening.id)"
+    />
+    <LensFields
+      v-else-if="layout && lens !== 'frame'"
+      class="no-print"
+      :lens="lens"
+      :layout="layout"
+      :house="house"
+      :units="units"
+      @run="run"
+    />
+    <div v-if="layout" class="columns" :class="{ two: lens !== 'frame' }">
+      <section aria-labelledby="this-wall">
+        <h2 id="this-wall">This wall</h2>
+        <table class="facts">
+          <tbody>
+            <tr v-for="(fact, i) in facts" :key="i">
+              <th scope="row">{{ fact.label }}</th>
+              <td class="value">{{ fact.value }}</td>
+              <td class="soft small">{{ fact.more }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </section>
+      <section v-if="lens === 'frame'" aria-labelledby="switches" class="no-print">
+        <h2 id="switches">Advanced framing, switch by switch</h2>
+        <PracticePanel :switches="switches" :units="units" @set="setPractice" />
+      </section>
+      <section aria-labelledby="to-look-at">
+        <h2 id="to-look-at">To look at</h2>
+        <LookAt :conflicts="conflicts" :notes="notes" :units="units" :good="good" @go="goTo" />
+      </section>
+    </div>
+    <details ref="details" class="more no-print" :open="!layout">
+      <summary>The wall, typed: size, top, corners, inner walls, anchors</summary>
+      <WallFields
+        :elevation="elevation"
+        :others="state.elevations.value.filter(({ id }) => id !== elevation.id)"
+        :assemblies="assemblies"
+        :units="units"
+        @change="
+          (name, fields) =>
+            run(name, { type: 'setElevation', id: elevation.id, fields: fields as object })
+        "
+        @assembly="setAssembly"
+      />
+    </details>
+    <details v-if="layout && lens === 'frame'" class="more sheet">
+      <summary>
+        Plate sheet: every mark in reading order, first
+        {{ tapeText(layout.plateSheet[1]?.x ?? 0, units) }}
+      </summary>
+      <PlateTable :layout="layout" :units="units" />
+    </details>
+    <p class="small soft">
+      Sizes of headers and studs, braced and shear walls, hold-downs and anchors are the engineer’s.
+      Headers count as solid through the wall unless a fill is given. The adopted code and the
+      makers’ instructions decide.
+    </p>
+  </div>
+</template>
+
+<style scoped>
+.bench {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+}
+
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 14px;
+}
+
+.which {
+  width: 170px;
+  align-self: center;
+}
+
+.which :deep(.label) {
+  position: absolute;
+  clip-path: inset(50%);
+}
+
+.figures {
+  margin-left: auto;
+}
+
+.gone {
+  color: var(--fail);
+}
+
+.tools,
+.layers {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 10px;
+}
+
+.tools :deep(.saved) {
+  max-width: 180px;
+}
+
+.layers {
+  margin: 0 0 0 auto;
+  padding: 0;
+  border: 0;
+}
+
+.layers label {
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+  min-height: 36px;
+}
+
+.layers input {
+  accent-color: var(--ink);
+}
+
+.columns {
+  display: grid;
+  grid-template-columns: minmax(0, 1.15fr) minmax(0, 1.15fr) minmax(0, 1fr);
+  gap: 8px 28px;
+  padding-top: 6px;
+  border-top: 2px solid var(--soft);
+}
+
+.columns.two {
+  grid-template-columns: minmax(0, 1.4fr) minmax(0, 1fr);
+}
+
+h2 {
+  font-size: var(--text-14);
+}
+
+.facts {
+  width: 100%;
+  border-collapse: collapse;
+}
+
+.facts th,
+.facts td {
+  padding: 2px 8px 2px 0;
+  text-align: left;
+  vertical-align: baseline;
+  border-bottom: 1px solid var(--line);
+  font-weight: 400;
+}
+
+.facts .value {
+  text-align: right;
+  font-weight: 700;
+  white-space: nowrap;
+}
+
+.more summary {
+  min-height: 36px;
+  padding: 8px 0;
+  font-weight: 600;
+  cursor: pointer;
+}
+
+@media (max-width: 1000px) {
+  .columns,
+  .columns.two {
+    grid-template-columns: minmax(0, 1fr);
+  }
+
+  .layers,
+  .figures {
+    margin-left: 0;
+  }
+}
+</style>

@@ -1,0 +1,49 @@
+import {
+  feetText,
+  formatText,
+  inchesText,
+  INCH,
+  parseDistance,
+  parseLength,
+  type UnitSystem,
+} from '@eldrun/core';
+
+/** A place on a plate as a tape shows it: inches with sixteenths, or millimeters. */
+export function tapeText(x: number, units: UnitSystem): string {
+  if (units === 'metric') return String(Math.round(x * 1000));
+  const sixteenths = Math.round((x / INCH) * 16);
+  return sixteenths === 0 ? '0' : inchesText((sixteenths * INCH) / 16);
+}
+
+/** A length of a wall: feet and inches, or meters. */
+export function wallLength(length: number, units: UnitSystem): string {
+  return units === 'metric' ? `${Number(length.toFixed(3))} m` : feetText(length);
+}
+
+/** A length in a field, without a unit where it is the usual one. */
+export function fieldText(value: number | undefined, units: UnitSystem): string {
+  if (value === undefined) return '';
+  if (Math.abs(value) < 1e-9) return '0';
+  const sign = value < 0 ? '−' : '';
+  const far = Math.abs(value);
+  return units === 'metric'
+    ? `${sign}${Number((far * 1000).toFixed(1))}`
+    : `${sign}${inchesText(far)}`;
+}
+
+/** A place along or up a wall, 0 too. @throws InputError */
+export const placeFrom = (typed: string, units: UnitSystem): number => parseDistance(typed, units);
+
+/** A size that is above zero. @throws InputError */
+export function sizeFrom(typed: string, units: UnitSystem): number {
+  const far = parseDistance(typed, units);
+  return far > 10 ? far : parseLength(typed, units);
+}
+
+/** `36 × 48` of an opening. */
+export const sizeText = (width: number, height: number, units: UnitSystem): string =>
+  `${tapeText(width, units)} × ${tapeText(height, units)}`;
+
+/** A length with its unit. */
+export const lengthText = (value: number, units: UnitSystem): string =>
+  formatText('length', value, units);
