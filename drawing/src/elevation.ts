@@ -1,4 +1,11 @@
-import type { Cut, ElevationLayout, FrameMember, Rectangle, ResolvedLayer } from '@eldrun/core';
+import type {
+  Cut,
+  ElevationLayout,
+  FrameMember,
+  Rectangle,
+  ResolvedLayer,
+  SheetPart,
+} from '@eldrun/core';
 import { hatchOf, memberHatch, type Hatch } from './hatches.ts';
 import type { Mark, Pen, Scene, ScenePart } from './scene.ts';
 
@@ -135,17 +142,15 @@ function marksOf(layer: ElevationLayer, layout: ElevationLayout): Mark[] {
       return framing.members.map((member) => memberMark(member, hatch));
     }
     case 'sheathing':
-      return layout.sheathing.map((part) => markOf(part, hatchFor(parts.sheathing, 'panel')));
+      return sheetMarks(layout.sheathing, hatchFor(parts.sheathing, 'panel'));
     case 'membrane':
       return layout.membrane.map((course) => markOf(course, 'plain'));
     case 'boards': {
       const last = layout.boards.length - 1;
       return layout.boards.flatMap((boards, n) =>
-        boards.map((board) =>
-          n < last
-            ? outlineOf(board)
-            : markOf(board, hatchFor(parts.boards.at(-1), 'mineral-board')),
-        ),
+        n < last
+          ? boards.map(outlineOf)
+          : sheetMarks(boards, hatchFor(parts.boards.at(-1), 'mineral-board')),
       );
     }
     case 'furring':
@@ -157,7 +162,8 @@ function marksOf(layer: ElevationLayer, layout: ElevationLayout): Mark[] {
         ...cladding.courses.flatMap(({ z, exposure, boards }) =>
           boards.map(({ x, length }) => markOf({ x, z, width: length, height: exposure }, 'plain')),
         ),
-        ...[...cladding.panels, ...cladding.boards].map((part) => markOf(part, panel)),
+        ...sheetMarks(cladding.panels, panel),
+        ...cladding.boards.map((part) => markOf(part, panel)),
         ...cladding.control.map(({ x, z, width, height }): Mark => ({
           shape: 'path',
           pen: 'sheet',
@@ -171,6 +177,73 @@ function marksOf(layer: ElevationLayer, layout: ElevationLayout): Mark[] {
       ];
     }
   }
+}
+
+type Side = readonly [number, number];
+
+/** Sheets: a sheet that is cut around an opening is several rectangles, and has an edge only around all of them. */
+function sheetMarks(pieces: readonly Cut<SheetPart>[], hatch: Hatch): Mark[] {
+  const edges = pieces.flatMap((piece) => {
+    const others = pieces.filter((one) => one.sheet === piece.sheet && one !== piece);
+    return edgesOf(piece, others);
+  });
+  return [
+    ...pieces.map((piece) => markOf(piece, hatch, 'none')),
+    { shape: 'path', pen: 'outline', pieces: edges },
+  ];
+}
+
+/** The edges of a piece where no other of its sheet goes on. */
+function edgesOf(
+  { x, z, width, height, heights }: Cut<SheetPart>,
+  others: readonly Cut<SheetPart>[],
+): Side[][] {
+  const near = (a: number, b: number): boolean => Math.abs(a - b) < 1e-6;
+  const [left, right] = heights ?? [height, height];
+  const upright = (at: number, tall: number, meets: (one: Cut<SheetPart>) => boolean) =>
+    uncovered(
+      z,
+      z + tall,
+      others.filter(meets).map((one) => [one.z, one.z + one.height] as const),
+    ).map(([from, to]): Side[] => [
+      [at, -from],
+      [at, -to],
+    ]);
+  const level = (at: number, meets: (one: Cut<SheetPart>) => boolean) =>
+    uncovered(
+      x,
+      x + width,
+      others.filter(meets).map((one) => [one.x, one.x + one.width] as const),
+    ).map(([from, to]): Side[] => [
+      [from, -at],
+      [to, -at],
+    ]);
+  return [
+    ...upright(x, left, (one) => near(one.x + one.width, x)),
+    ...upright(x + width, right, (one) => near(one.x, x + width)),
+    ...level(z, (one) => near(one.z + one.height, z)),
+    ...(heights
+      ? [
+          [
+            [x, -z - left],
+            [x + width, -z - right],
+          ] satisfies Side[],
+        ]
+      : level(z + height, (one) => near(one.z, z + height))),
+  ];
+}
+
+/** What of a stretch none of some others covers. */
+function uncovered(from: number, to: number, others: readonly Side[]): Side[] {
+  const found: Side[] = [];
+  let at = from;
+  for (const [start, end] of [...others].sort((a, b) => a[0] - b[0])) {
+    if (end <= at || start >= to) continue;
+    if (start > at + 1e-6) found.push([at, start]);
+    at = Math.max(at, end);
+  }
+  if (to > at + 1e-6) found.push([at, to]);
+  return found;
 }
 
 /** A sheet of a layer that lies behind: its edges alone. */

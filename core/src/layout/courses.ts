@@ -88,11 +88,15 @@ export function layoutCourses(
   let bare = 0;
   for (let z = area.z; z < top - SAME; z += exposure) {
     const end = Math.min(top, z + exposure);
-    const crossed = openings.filter((one) => one.z < end - SAME && one.z + one.height > z + SAME);
+    // A board that an opening takes only a part of is notched and runs on.
+    const crossed = openings.filter((one) => one.z <= z + SAME && one.z + one.height >= end - SAME);
+    const notched = openings.filter(
+      (one) => one.z < end - SAME && one.z + one.height > z + SAME && !crossed.includes(one),
+    );
     const joints: number[] = [];
     const boards = along(z)
       .flatMap((span) => stretches(span, crossed))
-      .flatMap(({ from, to }) => boardsOf(from, to, joints));
+      .flatMap(({ from, to }) => boardsOf(from, to, joints, notched));
     courses.push({ z, exposure: end - z, boards });
     before = joints;
   }
@@ -109,7 +113,12 @@ export function layoutCourses(
   return { courses, conflicts };
 
   /** Boards of a stretch between openings; their butt joints are put into a list. */
-  function boardsOf(from: number, to: number, joints: number[]): Course['boards'] {
+  function boardsOf(
+    from: number,
+    to: number,
+    joints: number[],
+    notched: readonly Rectangle[],
+  ): Course['boards'] {
     const boards: Course['boards'] = [];
     let x = from;
     while (to - x > boardLength + SAME) {
@@ -117,7 +126,7 @@ export function layoutCourses(
       const within = places.filter(
         (at) => at > x + LEAST && at <= reach + SAME && to - at >= LEAST,
       );
-      const good = within.filter((at) => isClear(at) && !atEdge(at));
+      const good = within.filter((at) => isClear(at) && !atEdge(at) && !inNotch(at, notched));
       const at = good.at(-1) ?? within.findLast(isClear) ?? within.at(-1);
       if (at === undefined) bare++;
       else if (!isClear(at)) crowded++;
@@ -132,6 +141,11 @@ export function layoutCourses(
 
   function isClear(at: number): boolean {
     return before.every((other) => Math.abs(other - at) >= jointStagger - SAME);
+  }
+
+  /** Where a board is weakest. */
+  function inNotch(at: number, notched: readonly Rectangle[]): boolean {
+    return notched.some((one) => at > one.x - EDGE && at < one.x + one.width + EDGE);
   }
 
   /** Over or under the corner of any opening. */

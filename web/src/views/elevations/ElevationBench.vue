@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { computed, nextTick, ref } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   assemblyName,
@@ -44,6 +44,12 @@ const router = useRouter();
 const state = useHouse();
 const selected = ref('');
 const details = ref<HTMLDetailsElement | null>(null);
+
+// Another lens has fields of its own.
+watch(
+  () => props.lens,
+  () => (selected.value = ''),
+);
 
 const units = computed(() => project.units);
 const house = computed(() => state.house.value);
@@ -125,6 +131,19 @@ const flagged = computed(
       }),
     ),
 );
+
+/** The layer that something at a path is about. */
+const layerAt = (at: string): ElevationLayer =>
+  /^(sheets|sheathing)/.test(at)
+    ? 'sheathing'
+    : at.startsWith('outside')
+      ? 'boards'
+      : (ELEVATION_LAYERS.find((layer) => at.startsWith(layer)) ?? 'frame');
+/** What the lens shows comes first. */
+const ofLensFirst = (all: readonly Conflict[]): Conflict[] => [
+  ...all.filter(({ at }) => layerAt(at) === props.lens),
+  ...all.filter(({ at }) => layerAt(at) !== props.lens),
+];
 
 const switches = computed(() => {
   const { value: one } = laid;
@@ -273,18 +292,13 @@ async function goTo(at: string): Promise<void> {
     selected.value = id;
     return;
   }
-  const layer = ELEVATION_LAYERS.find(
-    (one) =>
-      at.startsWith(one) ||
-      (one === 'sheathing' && at.startsWith('sheets')) ||
-      (one === 'boards' && at.startsWith('outside')),
-  );
-  if (layer && layer !== props.lens && layer !== 'frame') {
+  const layer = layerAt(at);
+  if (layer !== 'frame' && layer !== props.lens) {
     await router.push({ query: { lens: layer } });
     return;
   }
   selected.value = '';
-  if (!layer && details.value) {
+  if (layer === 'frame' && details.value) {
     details.value.open = true;
     await nextTick();
     details.value.scrollIntoView({ block: 'nearest' });
@@ -437,7 +451,13 @@ const frameText = computed(() => {
       </section>
       <section aria-labelledby="to-look-at">
         <h2 id="to-look-at">To look at</h2>
-        <LookAt :conflicts="conflicts" :notes="notes" :units="units" :good="good" @go="goTo" />
+        <LookAt
+          :conflicts="ofLensFirst(conflicts)"
+          :notes="ofLensFirst(notes)"
+          :units="units"
+          :good="good"
+          @go="goTo"
+        />
       </section>
     </div>
     <details ref="details" class="more no-print" :open="!layout">

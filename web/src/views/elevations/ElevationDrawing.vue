@@ -44,8 +44,8 @@ const uid = useId();
 const box = ref<HTMLElement | null>(null);
 const { width } = useElementSize(box);
 
-/** Room around the wall, px. */
-const SIDE = 16;
+/** Room around the wall, px; beside it at the least. */
+const LEAST_SIDE = 30;
 const OVER = 16;
 const UNDER = 10;
 /** The drawing is no higher, px. */
@@ -57,13 +57,17 @@ const scale = computed(() =>
   Math.max(
     8,
     Math.min(
-      (Math.max(200, width.value) - 2 * SIDE) / scene.value.width,
+      (Math.max(200, width.value) - 2 * LEAST_SIDE) / scene.value.width,
       HIGHEST / scene.value.height,
     ),
   ),
 );
+/** What is narrower than the page stands in its middle. */
+const side = computed(() =>
+  Math.max(LEAST_SIDE, (width.value - scene.value.width * scale.value) / 2),
+);
 const height = computed(() => scene.value.height * scale.value + OVER + UNDER);
-const px = (x: number): number => SIDE + x * scale.value;
+const px = (x: number): number => side.value + x * scale.value;
 const py = (z: number): number => OVER + (-z - scene.value.y) * scale.value;
 const elevation = computed<Elevation>(() => props.layout.elevation);
 const openings = computed(() => elevation.value.openings ?? []);
@@ -236,8 +240,8 @@ const rough = computed(() => {
   if (!drawn.value) return null;
   const { x, y, toX, toY } = drawn.value;
   const round = (value: number): number => Math.round(value / step.value) * step.value;
-  const left = round((Math.min(x, toX) - SIDE) / scale.value);
-  const right = round((Math.max(x, toX) - SIDE) / scale.value);
+  const left = round((Math.min(x, toX) - side.value) / scale.value);
+  const right = round((Math.max(x, toX) - side.value) / scale.value);
   const z = (at: number): number => round(-((at - OVER) / scale.value + scene.value.y));
   const low = z(Math.max(y, toY));
   return { x: left, z: low, width: right - left, height: z(Math.min(y, toY)) - low };
@@ -267,10 +271,10 @@ function finish(): void {
       @pointerup="drawn && finish()"
       @pointercancel="drawn = null"
     >
-      <SceneMarks :scene="scene" :uid="uid" :scale="scale" :x="SIDE" :y="OVER - scene.y * scale" />
+      <SceneMarks :scene="scene" :uid="uid" :scale="scale" :x="side" :y="OVER - scene.y * scale" />
       <rect
         class="ground no-print"
-        :x="SIDE"
+        :x="side"
         :y="OVER"
         :width="scene.width * scale"
         :height="scene.height * scale"
@@ -278,8 +282,14 @@ function finish(): void {
         @pointerdown="begin"
       />
       <template v-if="head !== null">
-        <line class="head" :x1="4" :x2="px(elevation.length) + 12" :y1="py(head)" :y2="py(head)" />
-        <text class="head-text" :x="px(elevation.length) + 12" :y="py(head) - 4" text-anchor="end">
+        <line
+          class="head"
+          :x1="px(0) - 22"
+          :x2="px(elevation.length) + 8"
+          :y1="py(head)"
+          :y2="py(head)"
+        />
+        <text class="head-text" :x="px(elevation.length) + 4" :y="py(head) - 4">
           {{ tapeText(head, units) }}
         </text>
       </template>
@@ -342,7 +352,7 @@ function finish(): void {
           :scene="plateBox"
           :uid="`${uid}p`"
           :scale="scale"
-          :x="SIDE"
+          :x="side"
           :y="plateY"
           :stretch="PLATE_HEIGHT / (plateBox.height * scale)"
         />

@@ -20,6 +20,7 @@ import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SavedState from '../../parts/SavedState.vue';
+import StatusMark from '../../parts/StatusMark.vue';
 import TableCell from '../../parts/TableCell.vue';
 import TextField from '../../parts/TextField.vue';
 import { useProject } from '../../stores/project.ts';
@@ -305,7 +306,9 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
               <td>{{ laidOf(one.id) ? percent(laidOf(one.id)!.layout.share.factor) : '–' }}</td>
               <td>{{ laidOf(one.id)?.heat ? rText(laidOf(one.id)!.heat!.counted.r) : '–' }}</td>
               <td>
-                <strong v-if="wrong(one) > 0" class="caution">◆ {{ wrong(one) }}</strong>
+                <span v-if="wrong(one) > 0" class="wrong"
+                  ><StatusMark status="caution" /> {{ wrong(one) }}</span
+                >
                 <template v-else>nothing</template>
               </td>
               <td class="doing">
@@ -465,8 +468,10 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
   font-weight: 700;
 }
 
-.caution {
-  color: var(--caution);
+.wrong {
+  display: inline-flex;
+  gap: 6px;
+  font-weight: 700;
 }
 
 .doing {

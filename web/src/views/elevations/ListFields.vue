@@ -3,15 +3,9 @@ import Select from 'primevue/select';
 import type { UnitSystem } from '@eldrun/core';
 import TableCell from '../../parts/TableCell.vue';
 import { fieldText, placeFrom, sizeFrom } from './lengths.ts';
+import type { ListColumn } from './list-column.ts';
 
 /** A short list of a wall: inner walls, steps, anchors. Each row is typed into and taken away. */
-export interface ListColumn {
-  key: string;
-  label: string;
-  kind: 'place' | 'size' | 'signed' | 'choice';
-  options?: { value: string; label: string }[];
-}
-
 const props = defineProps<{
   label: string;
   /** What one of them is called. */

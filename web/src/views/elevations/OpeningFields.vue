@@ -2,7 +2,7 @@
 import { InputError, type Opening, type UnitSystem } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
-import { fieldText, lengthText, placeFrom, sizeFrom } from './lengths.ts';
+import { fieldText, placeFrom, sizeFrom, tapeText } from './lengths.ts';
 
 /** A window or a door, typed: its rough opening, its header, its jacks. */
 const props = defineProps<{
@@ -58,7 +58,7 @@ const KINDS = [
   { value: 'door' as const, label: 'Door' },
 ];
 const FILLS = [
-  { value: '', label: 'solid' },
+  { value: 'none', label: 'solid wood' },
   { value: 'xps', label: 'extruded foam' },
   { value: 'polyiso-foil-faced', label: 'polyiso' },
   { value: 'mineral-wool-batt', label: 'mineral wool' },
@@ -113,23 +113,24 @@ const FILLS = [
       <TextField label="Plies" :value="String(opening.header.plies)" :take="plies" />
       <ChoiceField
         label="Between the plies"
-        :value="opening.header.fill ?? ''"
+        :value="opening.header.fill ?? 'none'"
         :options="FILLS"
-        @take="(fill) => set({ header: { ...opening.header!, fill: fill || null } })"
+        @take="
+          (fill) => set({ header: { ...opening.header!, fill: fill === 'none' ? null : fill } })
+        "
       />
     </template>
     <TextField
-      label="Jacks a side"
+      label="Jacks"
       :value="opening.jacks === undefined ? '' : String(opening.jacks)"
       :take="jacks"
-      :hint="opening.jacks === undefined ? 'as the house does' : ''"
     />
-    <button type="button" class="action quiet" @click="emit('remove')">
-      Remove {{ opening.id }}
-    </button>
     <p class="small soft about">
-      From {{ lengthText(opening.x, units) }} to {{ lengthText(opening.x + opening.width, units) }}.
-      Arrow keys move it, with Shift from stud to stud; Delete removes it.
+      <button type="button" class="action quiet small" @click="emit('remove')">
+        Remove {{ opening.id }}
+      </button>
+      {{ tapeText(opening.x, units) }} to {{ tapeText(opening.x + opening.width, units) }} from the
+      left. Arrow keys move it, with Shift from stud to stud; Delete removes it.
     </p>
   </div>
 </template>
@@ -139,19 +140,15 @@ const FILLS = [
   display: flex;
   flex-wrap: wrap;
   align-items: flex-start;
-  gap: 4px 10px;
+  gap: 4px 8px;
 }
 
 .fields :deep(.field) {
-  width: 88px;
+  width: 84px;
 }
 
 .fields :deep(.field:has(.p-select)) {
   width: 118px;
-}
-
-.fields > .action {
-  margin-top: 18px;
 }
 
 .about {

@@ -89,12 +89,17 @@ const rows = computed<Row[]>(() => {
   max-width: 620px;
 }
 
+.table thead th {
+  text-align: left;
+}
+
 caption {
   padding-bottom: 6px;
   text-align: left;
   color: var(--soft);
 }
 
+th,
 td {
   text-align: left;
 }

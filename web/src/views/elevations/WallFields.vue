@@ -11,7 +11,8 @@ import {
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { fieldText, placeFrom, sizeFrom } from './lengths.ts';
-import ListFields, { type ListColumn } from './ListFields.vue';
+import type { ListColumn } from './list-column.ts';
+import ListFields from './ListFields.vue';
 
 /** A wall of the house, typed: its size and top, its assembly, its corners, and what stands in and on it. */
 const props = defineProps<{
@@ -84,6 +85,9 @@ function setLength(typed: string): void {
   });
 }
 
+/** The choice that says nothing. */
+const NONE = '-';
+
 const CORNER_WORDS: Record<Corner, string> = {
   plain: 'one stud',
   'two-stud': 'two studs',
@@ -91,15 +95,15 @@ const CORNER_WORDS: Record<Corner, string> = {
   ladder: 'ladder',
 };
 const corners = [
-  { value: '', label: 'as the house does' },
+  { value: NONE, label: 'as the house does' },
   ...CORNERS.map((value) => ({ value, label: CORNER_WORDS[value] })),
 ];
 const meets = computed(() => [
-  { value: '', label: 'no wall' },
+  { value: NONE, label: 'no wall' },
   ...props.others.map(({ id, name }) => ({ value: id, label: name ?? id })),
 ]);
 const RUNS = [
-  { value: '', label: 'not said' },
+  { value: NONE, label: 'not said' },
   { value: 'through', label: 'runs through' },
   { value: 'butts', label: 'butts' },
 ];
@@ -108,7 +112,7 @@ function setEnd(side: 'left' | 'right', key: keyof WallEnd, value: string): void
   const end: WallEnd = { ...props.elevation.ends?.[side] };
   delete end[key];
   change('Corner', {
-    ends: { ...props.elevation.ends, [side]: value === '' ? end : { ...end, [key]: value } },
+    ends: { ...props.elevation.ends, [side]: value === NONE ? end : { ...end, [key]: value } },
   });
 }
 
@@ -256,20 +260,20 @@ const nested = (key: 'cover' | 'layout' | 'plates', fields: object): object => (
     <template v-for="side in ['left', 'right'] as const" :key="side">
       <ChoiceField
         :label="`Corner ${side}`"
-        :value="elevation.ends?.[side]?.corner ?? ''"
+        :value="elevation.ends?.[side]?.corner ?? NONE"
         :options="corners"
         @take="(value: string) => setEnd(side, 'corner', value)"
       />
       <ChoiceField
         :label="`Meets ${side}`"
-        :value="elevation.ends?.[side]?.meets ?? ''"
+        :value="elevation.ends?.[side]?.meets ?? NONE"
         :options="meets"
         @take="(value: string) => setEnd(side, 'meets', value)"
       />
       <ChoiceField
         v-if="elevation.ends?.[side]?.meets"
         :label="`There it (${side})`"
-        :value="elevation.ends?.[side]?.runs ?? ''"
+        :value="elevation.ends?.[side]?.runs ?? NONE"
         :options="RUNS"
         @take="(value: string) => setEnd(side, 'runs', value)"
       />

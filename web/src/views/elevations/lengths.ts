@@ -47,3 +47,7 @@ export const sizeText = (width: number, height: number, units: UnitSystem): stri
 /** A length with its unit. */
 export const lengthText = (value: number, units: UnitSystem): string =>
   formatText('length', value, units);
+
+/** A length of many pieces together: whole feet, or tenths of a meter. */
+export const totalText = (value: number, units: UnitSystem): string =>
+  units === 'metric' ? `${value.toFixed(1)} m` : `${Math.round(value / 0.3048)} ft`;

@@ -1,5 +1,6 @@
 import {
   fixed,
+  formatText,
   furringBothWays,
   SHEATHING_FASTENERS,
   stripWidth,
@@ -13,7 +14,7 @@ import {
   type UnitSystem,
 } from '@eldrun/core';
 import type { ElevationLayer } from '@eldrun/drawing';
-import { lengthText, wallLength } from './lengths.ts';
+import { lengthText, totalText, wallLength } from './lengths.ts';
 
 /** A line beside the drawing: what, how much, and what it stands on. */
 export interface Fact {
@@ -74,7 +75,7 @@ export function lensFacts(
         {
           label: 'Thickness',
           value: length(layout.parts.sheathing.thickness),
-          more: `least for wood panels: ${length(trade('sheathing-16'))} at 16 in., ${length(trade('sheathing-24'))} at 24 in.`,
+          more: `least for wood panels: ${length(trade('sheathing-16'))} at ${length(0.4064)}, ${length(trade('sheathing-24'))} at ${length(0.6096)}`,
         },
         {
           label: 'The stamp says',
@@ -103,7 +104,7 @@ export function lensFacts(
         ...ordered('joint treatment').map((fact) => ({ ...fact, label: 'Joint treatment' })),
         ...fasteners('membrane').map((fact) => ({
           ...fact,
-          more: `${length(trade('wrap-cap'))} apart; 12 to 18 in. is usual`,
+          more: `${length(trade('wrap-cap'))} apart`,
         })),
         {
           label: 'Courses',
@@ -165,7 +166,7 @@ export function lensFacts(
         ...ordered('furring'),
         {
           label: 'As boards',
-          value: wallLength(total, units),
+          value: totalText(total, units),
           more: boards === null ? 'no price' : `about $${fixed(boards, 0)}`,
         },
         {
@@ -218,7 +219,7 @@ export function lensFacts(
               {
                 label: 'Room at joints',
                 value: length(joint),
-                more: `going up at ${rules.cladding?.installedAt ?? 15} °C; ${needs?.expansion?.rule ?? ''}`,
+                more: `going up at ${formatText('temperature', rules.cladding?.installedAt ?? 15, units)}; ${needs?.expansion?.rule ?? ''}`,
               },
             ]),
         ...fasteners('cladding').map((fact) => ({
@@ -270,7 +271,7 @@ function frameFacts(
     .reduce((sum, { width }) => sum + width, 0);
   return [
     ...pieces,
-    { label: 'Plates', value: wallLength(plates, units), more: 'all plies' },
+    { label: 'Plates', value: totalText(plates, units), more: 'all plies' },
     ...lines
       .filter(({ role }) => role === 'framing')
       .map((line) => ({
@@ -296,7 +297,7 @@ function sectionText(what: string, units: UnitSystem): string {
 function orderText({ order, orderUnit, unit, net }: TakeoffLine, units: UnitSystem): string {
   switch (orderUnit) {
     case 'm':
-      return wallLength(order, units);
+      return totalText(order, units);
     case 'm²':
       return units === 'imperial' ? `${fixed(order / 0.09290304, 0)} ft²` : `${fixed(order, 1)} m²`;
     case 'L':
@@ -315,7 +316,7 @@ function netText({ net, unit, what }: TakeoffLine, units: UnitSystem): string {
         ? `${fixed(net / 0.09290304, 0)} ft² net`
         : `${fixed(net, 1)} m² net`
       : unit === 'm'
-        ? `${wallLength(net, units)} net`
+        ? `${totalText(net, units)} net`
         : '';
   return [amount, units === 'metric' || unit === 'L' ? what : ''].filter(Boolean).join(', ');
 }

@@ -1,0 +1,168 @@
+import { expect, test, type Page } from '@playwright/test';
+import { documentSaved, expectAccessible, openCopyOfDemoWall } from './bench.ts';
+
+const drawing = (page: Page) => page.locator('svg.drawing');
+const opening = (page: Page, id: string) =>
+  drawing(page).getByRole('button', { name: new RegExp(`^${id},`) });
+const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
+const figures = (page: Page) => page.locator('[data-figures]');
+const plateSheet = (page: Page) => page.getByRole('table', { name: /marks from the left end/ });
+
+test('a wall with two windows and a door is drawn, moved by key and by hand, framed leaner, and its sheets mended', async ({
+  page,
+}) => {
+  await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option B');
+  await page.getByRole('link', { name: 'Elevations', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Walls of the house' })).toBeVisible();
+  await page.getByRole('combobox', { name: 'A wall built as' }).click();
+  await page.getByRole('option', { name: 'North gable, option B' }).first().click();
+  await page.getByRole('button', { name: 'Add a wall' }).click();
+  await expect(page.getByRole('heading', { name: /^Wall 5, 20′$/ })).toBeVisible();
+
+  // Two windows and a door: two by a button, one by hand.
+  await page.getByRole('button', { name: 'Door', exact: true }).click();
+  await expect(opening(page, 'D3')).toBeVisible();
+  await field(page, 'Left edge').fill(`3'`);
+  await field(page, 'Left edge').press('Enter');
+  await expect(opening(page, 'D3')).toHaveAccessibleName(/left edge at 36$/);
+  await page.getByRole('button', { name: 'Window', exact: true }).click();
+  await expect(opening(page, 'W8')).toBeVisible();
+  const ground = (await drawing(page).locator('.ground').boundingBox())!;
+  const inch = ground.width / 240;
+  const at = (x: number, z: number) =>
+    [ground.x + x * inch, ground.y + ground.height - (z + 1.5) * inch] as const;
+  await page.mouse.move(...at(192, 40));
+  await page.mouse.down();
+  await page.mouse.move(...at(210, 60), { steps: 4 });
+  await page.mouse.move(...at(222, 84), { steps: 4 });
+  await page.mouse.up();
+  await expect(opening(page, 'W9')).toHaveAccessibleName(/window 30 × 44, left edge at 192/);
+  await expect(page.getByText(/Heads in line at 84 in.: .*W9/)).toBeVisible();
+  await expectAccessible(page);
+
+  // Moved by a key: its marks, the counted factor and R follow.
+  await page.locator('summary', { hasText: 'Plate sheet' }).click();
+  const sheet = plateSheet(page);
+  await expect(sheet.getByRole('rowheader').nth(3)).toHaveText('15 1/4');
+  const marks = await sheet.innerText();
+  const before = await figures(page).innerText();
+  await opening(page, 'W8').focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(() => sheet.innerText()).not.toBe(marks);
+  const named = await opening(page, 'W8').getAttribute('aria-label');
+  await page.keyboard.press('ArrowLeft');
+  await expect(opening(page, 'W8')).not.toHaveAccessibleName(named!);
+
+  // And by hand.
+  const box = (await opening(page, 'W8').boundingBox())!;
+  const keyed = (await opening(page, 'W8').getAttribute('aria-label'))!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 12 * inch, box.y + box.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect(opening(page, 'W8')).not.toHaveAccessibleName(keyed);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(opening(page, 'W8')).toHaveAccessibleName(keyed);
+
+  // Wider: less wood, more R is not to be had for glass, but the count says so.
+  await field(page, 'Rough width').fill('48');
+  await field(page, 'Rough width').press('Enter');
+  await expect.poll(() => figures(page).innerText()).not.toBe(before);
+
+  // Corners of two studs.
+  const wide = await figures(page).innerText();
+  const corners = page.getByRole('checkbox', { name: 'Two-stud corners' });
+  await expect(page.locator('[data-switch="corners"]')).toContainText('−2 pcs');
+  await corners.check();
+  await expect(corners).toBeChecked();
+  await expect.poll(() => figures(page).innerText()).not.toBe(wide);
+  const r = (text: string): number => Number(/R-([\d.]+),/.exec(text)![1]);
+  expect(r(await figures(page).innerText())).toBeGreaterThan(r(wide));
+
+  // The 8 ft panels are too short; 9 ft ones close the wall.
+  const bare = page.getByRole('button', { name: /^Sheathing: Sheets of 96 in. leave/ });
+  await bare.click();
+  await expect(page).toHaveURL(/lens=sheathing/);
+  await page.getByRole('combobox', { name: 'Sheets', exact: true }).click();
+  await page.getByRole('option', { name: '4 × 9 ft' }).click();
+  await expect(bare).toBeHidden();
+  await documentSaved(page);
+  for (const lens of ['Membrane', 'Boards', 'Furring', 'Cladding']) {
+    await page
+      .getByRole('navigation', { name: 'Elevations' })
+      .getByRole('link', { name: lens })
+      .click();
+    await expect(page.getByRole('heading', { name: 'This wall' })).toBeVisible();
+    await expect(page.getByRole('rowheader').first()).not.toHaveText('Nothing');
+  }
+  await page.reload();
+  await expect(opening(page, 'W9')).toBeVisible();
+});
+
+test('walls are typed, mirrored, taken from a table and refused; what is wrong is named', async ({
+  page,
+}) => {
+  await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option B');
+  await page.getByRole('link', { name: 'Elevations', exact: true }).click();
+  const row = (id: string) => page.locator(`[data-wall="${id}"]`);
+  await expect(row('north')).toContainText('W1, W2, D1');
+  await expectAccessible(page);
+  await page.getByRole('button', { name: 'Duplicate North gable' }).click();
+  await expect(row('wall-1')).toContainText('North gable (copy)');
+  await page.getByRole('button', { name: 'Mirror North gable', exact: true }).click();
+  await page.getByRole('link', { name: 'North gable', exact: true }).click();
+  await expect(page.getByText(/from the right, 16 in/)).toBeVisible();
+  // 348 − 62 − 36
+  await expect(opening(page, 'W1')).toHaveAccessibleName(/left edge at 250$/);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+
+  // Bad input is told in place; what is possible but wrong is named, and the rest is laid out.
+  await opening(page, 'W1').focus();
+  const left = field(page, 'Left edge');
+  await left.fill('somewhere');
+  await left.press('Enter');
+  await expect(page.getByText('“somewhere” is not a length')).toBeVisible();
+  await left.fill('180');
+  await left.press('Enter');
+  await expect(
+    page.getByRole('button', { name: /in the way of “W1”|in the way of “W2”/ }),
+  ).toBeVisible();
+  await expect(opening(page, 'D1')).toBeVisible();
+
+  await page
+    .getByRole('navigation', { name: 'Elevations' })
+    .getByRole('link', { name: 'House' })
+    .click();
+  const chooser = page.getByLabel('File of walls');
+  const table = (text: string) => ({
+    name: 'walls.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(text),
+  });
+  await chooser.setInputFiles(
+    table('row,wall,name,length_in,height_in,x_in,sill_in,width_in\nwall,a,Shed,0,96,,,\n'),
+  );
+  await expect(page.getByText('Nothing is taken from walls.csv')).toBeVisible();
+  await expect(page.getByText(/line 2, length/)).toBeVisible();
+  await expect(row('north')).toBeVisible();
+  await chooser.setInputFiles(
+    table(
+      "row,wall,name,length_in,height_in,x_in,sill_in,width_in\nwall,a,Shed,12',96,,,\nwindow,a,W1,,36,40,36,30\n",
+    ),
+  );
+  await expect(page.getByText('1 walls are taken from walls.csv')).toBeVisible();
+  await expect(row('a')).toContainText('W1');
+  await expect(row('north')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
+  await expect(row('north')).toBeVisible();
+
+  // Trade figures are the user's.
+  await page.locator('summary', { hasText: 'Trade figures' }).click();
+  const cap = page.getByLabel('Cap fasteners of a wrap, apart');
+  await cap.fill('12');
+  await cap.press('Enter');
+  await expect(page.getByRole('row', { name: /Cap fasteners/ })).toContainText('your own');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as a house file' }).click();
+  expect((await download).suggestedFilename()).toMatch(/house\.json$/);
+});
