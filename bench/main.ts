@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { coreFigures } from './core.ts';
 import { exploreFigures } from './explore.ts';
+import { layoutFigures } from './layout.ts';
 import { pageFigures } from './page.ts';
 import { sectionFigures } from './section.ts';
 import { yearsFigures } from './years.ts';
@@ -15,6 +16,7 @@ export async function bench(url: string, chromium: string, store: boolean): Prom
     ...sectionFigures(),
     ...coreFigures(),
     ...exploreFigures(),
+    ...layoutFigures(),
     ...yearsFigures(),
     ...(await pageFigures(url, chromium)),
   };

@@ -297,6 +297,7 @@ export {
   furringBothWays,
   type HeadLine,
   headLine,
+  isComposite,
   layoutElevation,
   layoutFile,
   type LayoutFile,

@@ -1,6 +1,7 @@
 import { dsvFormat } from 'd3-dsv';
 import { InputError } from '../errors.ts';
 import { INCH, parseDistance, type UnitSystem } from '../units/index.ts';
+import { SAME } from './outline.ts';
 import { validateProjectHouse } from './schema.ts';
 import type { Elevation, Opening, ProjectHouse } from './types.ts';
 
@@ -235,7 +236,9 @@ function wallOf(
   const facing = line.number('facing');
   const height = line.length('height');
   const assembly = line.text('assembly') || before?.assembly || Object.keys(assemblies)[0] || '';
-  const length = line.needed('length');
+  const written = line.needed('length');
+  // What was written with twelve digits is the same wall.
+  const length = before && Math.abs(before.length - written) < SAME ? before.length : written;
   const { height: _, openings: __, top, ...kept } = before ?? { id, assembly, length };
   // A raked top stays with a wall whose length stays.
   const raked = height === undefined && top && before?.length === length ? { top } : {};

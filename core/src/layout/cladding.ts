@@ -89,8 +89,14 @@ export function layoutCladding(
     ),
   ].sort((a, b) => a - b);
   const installedAt = sizes.installedAt ?? INSTALLED_AT;
-  const gapOf = (length: number): number | null =>
-    needs?.expansion ? jointGap(needs.expansion, length, installedAt) : null;
+  const composite = isComposite(cladding);
+  const gapOf = (length: number): number | null => {
+    if (!needs?.expansion) return null;
+    const gap = jointGap(needs.expansion, length, installedAt);
+    return composite
+      ? Math.min(Math.max(gap, trade('composite-joint-least')), trade('composite-joint-most'))
+      : gap;
+  };
   const empty = {
     courses: [],
     panels: [],
@@ -98,7 +104,7 @@ export function layoutCladding(
     control: [],
     joint: null,
     conflicts: [],
-    notes: supports(cladding, centers),
+    notes: supports(centers, composite ? trade('composite-spacing') : usualSupports(cladding)),
   };
 
   switch (kind) {
@@ -172,13 +178,17 @@ export function layoutCladding(
   }
 }
 
+/** Whether it is laid of composite boards, which have figures of their own. */
+export const isComposite = ({ layer, kind }: NonNullable<AssemblyParts['cladding']>): boolean =>
+  kind === 'courses' && /composite/i.test(`${layer.fillId} ${layer.fill!.name}`);
+
+/** How far apart a lap siding’s supports stand at the most, m. */
+const usualSupports = ({ needs }: NonNullable<AssemblyParts['cladding']>): number | null =>
+  needs?.module?.kind === 'course' ? (needs.fastening?.horizontal ?? null) : null;
+
 /** Whether supports stand as close as the cladding asks. */
-function supports(
-  { needs }: NonNullable<AssemblyParts['cladding']>,
-  centers: readonly number[],
-): Conflict[] {
-  const most = needs?.fastening?.horizontal;
-  if (!most || needs.module?.kind !== 'course' || centers.length < 2) return [];
+function supports(centers: readonly number[], most: number | null): Conflict[] {
+  if (!most || centers.length < 2) return [];
   const widest = Math.max(...centers.slice(1).map((x, i) => x - centers[i]!));
   // Strips beside openings stand off the layout by their own width.
   return widest > most * 1.15

@@ -403,6 +403,13 @@ function notesOf(
     const stacked = new Set(plateSheet.filter((mark) => mark.stacked).map(({ x }) => x));
     if (stacked.size === 0) note('layout', say`no stud stands on the layout for the frame over it`);
   }
+  const out = parts.boards.reduce((sum, { thickness }) => sum + thickness, 0);
+  for (const side of ['left', 'right'] as const)
+    if (parts.furring && out > SAME && elevation.ends?.[side]?.meets)
+      note(
+        `ends.${side}`,
+        say`the boards of the two walls stand ${length(out)} out at the corner: the last strip needs a build-up as deep, tied back to the corner’s studs`,
+      );
   if (elevation.braced)
     note('braced', say`a braced wall: panels, nails, hold-downs and anchors are the engineer’s`);
 

@@ -174,6 +174,7 @@ function needsOf(
     ...membrane(layout, house, trade),
     ...boards(layout, house),
     ...furring(layout, house),
+    ...drainage(layout),
     ...cladding(layout, house),
     ...layout.fasteners.map(({ what, count }): Need => ({
       role: 'fasteners',
@@ -400,6 +401,21 @@ function furring(
         stocks,
         unit: 'm',
       },
+    },
+  ];
+}
+
+/** A drainage mat, by area. */
+function drainage({ parts, sheathing: sheets, framing }: ElevationLayout): Need[] {
+  if (!parts.mat) return [];
+  return [
+    {
+      role: 'drainage',
+      material: parts.mat.fillId!,
+      what: 'by area',
+      net: sheets.length > 0 ? totalArea(sheets) : framing.outline.area,
+      unit: 'm²',
+      order: { by: 'amount', unit: 'm²', whole: false },
     },
   ];
 }

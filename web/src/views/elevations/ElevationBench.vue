@@ -61,6 +61,12 @@ const opening = computed(() => props.elevation.openings?.find(({ id }) => id ===
 const practice = computed<Practice>(() => house.value.practice ?? {});
 const label = computed(() => props.elevation.name ?? props.elevation.id);
 
+const MOST_ZOOM = 12;
+const zoom = ref(1);
+const zoomTo = (to: number): void => {
+  zoom.value = Math.min(MOST_ZOOM, Math.max(1, to));
+};
+
 // What is drawn: the layer that is looked at over the frame; each can be switched.
 const off = ref<ReadonlySet<ElevationLayer>>(new Set());
 const on = ref<ReadonlySet<ElevationLayer>>(new Set());
@@ -361,6 +367,8 @@ const frameText = computed(() => {
         :practice="practice"
         :flagged="flagged"
         :plate="lens === 'frame'"
+        :zoom="zoom"
+        @zoom="zoomTo"
         @select="(id) => (selected = id)"
         @drag="drag"
         @place="place"
@@ -403,6 +411,26 @@ const frameText = computed(() => {
             {{ LAYER_WORDS[layer] }}
           </label>
         </fieldset>
+        <span role="group" aria-label="Zoom" class="zoom">
+          <button
+            type="button"
+            class="action quiet"
+            aria-label="Smaller"
+            :disabled="zoom <= 1"
+            @click="zoomTo(zoom / 1.5)"
+          >
+            −
+          </button>
+          <button
+            type="button"
+            class="action quiet"
+            aria-label="Larger"
+            :disabled="zoom >= MOST_ZOOM"
+            @click="zoomTo(zoom * 1.5)"
+          >
+            +
+          </button>
+        </span>
         <button type="button" class="action quiet" @click="saveDrawing">Save the drawing</button>
         <button type="button" class="action quiet" @click="print">Print</button>
         <SavedState
@@ -526,11 +554,15 @@ const frameText = computed(() => {
   display: flex;
   flex-wrap: wrap;
   align-items: center;
-  gap: 6px 10px;
+  gap: 6px 8px;
 }
 
 .tools :deep(.saved) {
   max-width: 180px;
+}
+
+.zoom {
+  display: inline-flex;
 }
 
 .layers {

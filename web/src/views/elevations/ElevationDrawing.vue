@@ -28,6 +28,8 @@ const props = defineProps<{
   /** Openings that something is wrong with. */
   flagged: ReadonlySet<string>;
   plate: boolean;
+  /** How many times larger than it fits. */
+  zoom: number;
 }>();
 const emit = defineEmits<{
   select: [id: string];
@@ -38,6 +40,7 @@ const emit = defineEmits<{
   cancel: [];
   draw: [place: { x: number; z: number; width: number; height: number }];
   remove: [id: string];
+  zoom: [to: number];
 }>();
 
 const uid = useId();
@@ -53,18 +56,23 @@ const HIGHEST = 350;
 const PLATE_ROOM = 62;
 
 const scene = computed(() => elevationScene(props.layout, props.layers));
-const scale = computed(() =>
-  Math.max(
-    8,
-    Math.min(
-      (Math.max(200, width.value) - 2 * LEAST_SIDE) / scene.value.width,
-      HIGHEST / scene.value.height,
+const scale = computed(
+  () =>
+    props.zoom *
+    Math.max(
+      8,
+      Math.min(
+        (Math.max(200, width.value) - 2 * LEAST_SIDE) / scene.value.width,
+        HIGHEST / scene.value.height,
+      ),
     ),
-  ),
 );
 /** What is narrower than the page stands in its middle. */
 const side = computed(() =>
   Math.max(LEAST_SIDE, (width.value - scene.value.width * scale.value) / 2),
+);
+const drawnWidth = computed(() =>
+  Math.max(width.value, scene.value.width * scale.value + 2 * LEAST_SIDE),
 );
 const height = computed(() => scene.value.height * scale.value + OVER + UNDER);
 const px = (x: number): number => side.value + x * scale.value;
@@ -214,11 +222,18 @@ function press(event: KeyboardEvent, opening: Opening): void {
   emit('place', { ...opening, x, sill: Math.max(0, sill) });
 }
 
+/** With Ctrl held, the wheel zooms. */
+function wheel(event: WheelEvent): void {
+  if (!event.ctrlKey) return;
+  event.preventDefault();
+  emit('zoom', props.zoom * (event.deltaY < 0 ? 1.25 : 0.8));
+}
+
 // Drawing one.
 const drawn = ref<{ x: number; y: number; toX: number; toY: number } | null>(null);
 
 const placeOf = (event: PointerEvent): { x: number; y: number } => {
-  const { left, top } = box.value!.getBoundingClientRect();
+  const { left, top } = box.value!.querySelector('svg')!.getBoundingClientRect();
   return { x: event.clientX - left, y: event.clientY - top };
 };
 
@@ -262,11 +277,12 @@ function finish(): void {
   <div ref="box" class="box">
     <svg
       v-if="width > 0"
-      :width="width"
+      :width="drawnWidth"
       :height="height + (plate ? PLATE_ROOM + 16 : 0)"
       role="group"
       :aria-label="`${elevation.name ?? elevation.id}, seen from outdoors`"
       class="drawing"
+      @wheel="wheel"
       @pointermove="stretch"
       @pointerup="drawn && finish()"
       @pointercancel="drawn = null"
@@ -398,6 +414,7 @@ function finish(): void {
 <style scoped>
 .box {
   min-width: 0;
+  overflow-x: auto;
 }
 
 .drawing {

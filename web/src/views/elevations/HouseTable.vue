@@ -251,6 +251,24 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
           @take="(id: string) => (built = id)"
         />
         <button type="button" class="action ink" @click="add()">Add a wall</button>
+        <label class="check">
+          <input
+            type="checkbox"
+            :checked="house.practice?.seismic ?? false"
+            @change="
+              run('Seismic area', {
+                type: 'setHouse',
+                fields: {
+                  practice: {
+                    ...house.practice,
+                    seismic: ($event.target as HTMLInputElement).checked,
+                  },
+                },
+              })
+            "
+          />
+          In a seismic area
+        </label>
         <TextField
           label="U of openings"
           :value="openingU"
@@ -439,6 +457,13 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
 
 .adding :deep(.field:not(:has(.p-select))) {
   width: 130px;
+}
+
+.check {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 44px;
   margin-left: auto;
 }
 

@@ -2,6 +2,7 @@ import {
   fixed,
   formatText,
   furringBothWays,
+  isComposite,
   SHEATHING_FASTENERS,
   stripWidth,
   takeoffOf,
@@ -70,7 +71,7 @@ export function lensFacts(
         ...ordered('sheathing'),
         ...fasteners('sheathing').map((fact) => ({
           ...fact,
-          more: `${length(trade(`${nailing.id}-edge`))} at edges, ${length(trade(`${nailing.id}-field`))} between; ${length(trade('sheathing-edge'))} from edges; ${nailing.note}`,
+          more: `${length(nailing.length ?? layout.parts.sheathing!.thickness + trade('frame-penetration'))} long; ${length(trade(`${nailing.id}-edge`))} at edges, ${length(trade(`${nailing.id}-field`))} between; ${length(trade('sheathing-edge'))} from edges; ${nailing.note}`,
         })),
         {
           label: 'Thickness',
@@ -143,7 +144,8 @@ export function lensFacts(
     }
     case 'furring': {
       const { furring } = layout.parts;
-      if (!furring || layout.strips.length === 0) return nothing('furring');
+      const mat = ordered('drainage').map((fact) => ({ ...fact, more: 'fabric out' }));
+      if (!furring || layout.strips.length === 0) return mat.length > 0 ? mat : nothing('furring');
       const total = layout.strips.reduce(
         (sum, strip) => sum + Math.max(strip.width, strip.height),
         0,
@@ -164,6 +166,7 @@ export function lensFacts(
           : null;
       return [
         ...ordered('furring'),
+        ...mat,
         {
           label: 'As boards',
           value: totalText(total, units),
@@ -190,9 +193,15 @@ export function lensFacts(
       if (!cladding) return nothing('cladding');
       const { needs, kind } = cladding;
       const { courses, joint } = layout.cladding;
-      const edges = Object.entries(needs?.edgeDistance ?? {}).map(
-        ([edge, far]) => `${length(far)} from ${edge === 'end' ? 'ends' : `its ${edge}`}`,
-      );
+      const edges = isComposite(cladding)
+        ? [
+            `${length(trade('composite-edge'))} from edges`,
+            `${length(trade('composite-end'))} from ends`,
+          ]
+        : Object.entries(needs?.edgeDistance ?? {}).map(
+            ([edge, far]) => `${length(far)} from ${edge === 'end' ? 'ends' : `its ${edge}`}`,
+          );
+      const joints = rules.cladding?.joints ?? 'open';
       return [
         ...ordered('cladding'),
         ...(courses.length > 0
@@ -217,7 +226,7 @@ export function lensFacts(
           ? []
           : [
               {
-                label: 'Room at joints',
+                label: JOINTS[joints],
                 value: length(joint),
                 more: `going up at ${formatText('temperature', rules.cladding?.installedAt ?? 15, units)}; ${needs?.expansion?.rule ?? ''}`,
               },
@@ -230,6 +239,13 @@ export function lensFacts(
     }
   }
 }
+
+/** What is left at a joint, by how it is made. */
+const JOINTS = {
+  open: 'Open joints',
+  butted: 'Butted, at the most',
+  trimmed: 'Under the trim',
+} as const;
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
