@@ -21,6 +21,8 @@ for (const act of acts) {
   if (k === 'key') await page.keyboard.press(v);
   if (k === 'focus') await page.locator(v).first().focus();
   if (k === 'scroll') await page.evaluate((y) => scrollTo(0, y), +v);
+  if (k === 'print') await page.emulateMedia({ media: 'print' });
+  if (k === 'pdf') await page.pdf({ path: v, format: 'Letter' });
   if (k === 'sleep') await page.waitForTimeout(+v);
   if (k === 'text') console.log(await page.locator(v).allInnerTexts());
   await page.waitForTimeout(200);

@@ -76,7 +76,7 @@ test('a wall with two windows and a door is drawn, moved by key and by hand, fra
   await corners.check();
   await expect(corners).toBeChecked();
   await expect.poll(() => figures(page).innerText()).not.toBe(wide);
-  const r = (text: string): number => Number(/R-([\d.]+),/.exec(text)![1]);
+  const r = (text: string): number => Number(/R ([\d.]+),/.exec(text)![1]);
   expect(r(await figures(page).innerText())).toBeGreaterThan(r(wide));
 
   // The 8 ft panels are too short; 9 ft ones close the wall.

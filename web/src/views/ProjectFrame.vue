@@ -251,7 +251,8 @@ onBeforeUnmount(() => {
 @media print {
   .top,
   .rail {
-    display: none;
+    /* Paper is narrow: the layouts of small screens below would bring the header back. */
+    display: none !important;
   }
 
   .frame {

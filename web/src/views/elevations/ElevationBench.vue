@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router';
 import {
   assemblyName,
   findMaterial,
-  format,
+  formatText,
   fixed,
   measured,
   practiceSwitches,
@@ -99,10 +99,7 @@ const LAYER_WORDS: Record<ElevationLayer, string> = {
 
 // The figures.
 const percent = (share: number): string => `${fixed(share * 100, 1)} %`;
-const rText = (r: number): string => {
-  const { text, unit } = format('resistance', r, units.value);
-  return units.value === 'imperial' ? `R-${text.replace(/^R-/, '')}` : `${text} ${unit}`;
-};
+const rText = (r: number): string => formatText('resistance', r, units.value);
 
 const conflicts = computed<Conflict[]>(() =>
   layout.value ? [...layout.value.conflicts, ...state.corners(props.elevation)] : [],
@@ -623,6 +620,12 @@ h2 {
   padding: 8px 0;
   font-weight: 600;
   cursor: pointer;
+}
+
+@media print {
+  .bench h1 {
+    font-size: var(--text-20);
+  }
 }
 
 @media (max-width: 1000px) {

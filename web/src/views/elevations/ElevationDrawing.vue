@@ -341,6 +341,7 @@ function finish(): void {
           {{ one.id }}
         </text>
         <text
+          v-if="one.width * scale > 64"
           :x="px(one.x + one.width / 2)"
           :y="py(one.sill + one.height / 2) + 16"
           class="size"

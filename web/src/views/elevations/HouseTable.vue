@@ -3,7 +3,7 @@ import { computed, ref } from 'vue';
 import {
   applyAll,
   fixed,
-  format,
+  formatText,
   HOUSE_FORMAT,
   InputError,
   mainFrameOf,
@@ -45,10 +45,7 @@ const wallChoices = computed(() =>
 const toBuild = computed(() => built.value || project.walls[0]?.id || '');
 
 const percent = (share: number): string => `${fixed(share * 100, 1)} %`;
-const rText = (r: number): string => {
-  const { text, unit } = format('resistance', r, units.value);
-  return units.value === 'imperial' ? `R-${text.replace(/^R-/, '')}` : `${text} ${unit}`;
-};
+const rText = (r: number): string => formatText('resistance', r, units.value);
 const laidOf = (id: string) =>
   state.laid.value.find(({ layout }) => layout.elevation.id === id) ?? null;
 const wrong = (one: Elevation): number =>

@@ -36,7 +36,7 @@ const signed = (value: number, digits: number): string =>
 
 function rText(r: number): string {
   const { text, unit } = format('resistance', Math.abs(r), props.units);
-  return `${r < 0 ? '−' : '+'}${text} ${props.units === 'imperial' ? 'R' : unit}`.replace('R-', '');
+  return `${r < 0 ? '−' : '+'}${text} ${props.units === 'imperial' ? 'R' : unit}`;
 }
 </script>
 

@@ -53,6 +53,11 @@ const unit = ({ quantity }: TradeFigure): string =>
       ? format('area', 1, props.units).unit
       : '';
 
+const usual = (figure: TradeFigure): string => {
+  const [least, most] = figure.range.map((value) => text(figure, value));
+  return least === most ? least! : `${least} to ${most}`;
+};
+
 function take(figure: TradeFigure, typed: string): void {
   const value =
     figure.quantity === 'length'
@@ -115,7 +120,7 @@ function back({ id, name }: TradeFigure): void {
           </button>
         </td>
         <td class="soft">
-          {{ text(figure, figure.range[0]) }} to {{ text(figure, figure.range[1]) }}
+          {{ usual(figure) }}
         </td>
         <td>{{ own(figure) ? 'your own' : figure.source }}</td>
         <td>{{ own(figure) ? '' : figure.confidence }}</td>

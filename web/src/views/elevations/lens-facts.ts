@@ -48,7 +48,7 @@ export function lensFacts(
     own
       .filter((line) => line.role === role)
       .map((line) => ({
-        label: find(line.material)?.name ?? line.material,
+        label: find(line.material)?.name ?? capital(line.material),
         value: orderText(line, units),
         more: netText(line, units),
       }));
