@@ -30,19 +30,6 @@ test('pictures of the main views', async ({ page }) => {
   await openDemoWall(page, 'Mill Race house', 'North gable, option B');
   await picture(page, 'wall-build-up');
 
-  await page.keyboard.press('/');
-  await page.keyboard.type('2 layers 1 in polyiso, rain screen, cedar');
-  await page.getByRole('option').first().waitFor();
-  await picture(page, 'wall-quick-line');
-  await page.keyboard.press('Control+a');
-  await page.keyboard.press('Delete');
-  await page.keyboard.press('Escape');
-
-  await page.locator('[data-reading="Effective R"]').click();
-  await page.getByText('Follows', { exact: true }).waitFor();
-  await picture(page, 'wall-number-opened');
-  await page.keyboard.press('Escape');
-
   await openDemoWall(page, 'Quarry Row infill', 'Steel studs, cavity fill only');
   await page.keyboard.press('h');
   await page.getByText('arrives').waitFor();
@@ -71,7 +58,6 @@ test('pictures of the main views', async ({ page }) => {
   await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
   await page.keyboard.press('w');
   await page.getByRole('region', { name: 'The year' }).waitFor();
-  await picture(page, 'moisture-cold');
   await picture(page, 'moisture-year', 760);
 
   // The lens Years: a run that fails, its charts and the field.
@@ -109,6 +95,33 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('link', { name: /Outside walls/ }).click();
   await page.getByText('as they were decided on').waitFor();
   await picture(page, 'decision');
+
+  // Elevations: the house, a wall’s frame, and each lens of it on one sheet.
+  await page.getByRole('link', { name: 'Elevations', exact: true }).click();
+  await page.getByRole('heading', { name: 'Walls of the house' }).waitFor();
+  await picture(page, 'house');
+  await page.getByRole('link', { name: 'North gable', exact: true }).click();
+  await page.locator('[data-figures]').waitFor();
+  await picture(page, 'elevation');
+  const lenses: string[] = [];
+  for (const lens of ['Framing', 'Sheathing', 'Membrane', 'Boards', 'Furring', 'Cladding']) {
+    await page
+      .getByRole('navigation', { name: 'Elevations' })
+      .getByRole('link', { name: lens })
+      .click();
+    await page.getByRole('heading', { name: 'This wall' }).waitFor();
+    await page.waitForLoadState('networkidle');
+    lenses.push((await page.screenshot({ animations: 'disabled' })).toString('base64'));
+  }
+  const sheet = await page.context().newPage();
+  await sheet.setViewportSize({ width: 1280, height: 1200 });
+  await sheet.setContent(
+    `<body style="margin:0;display:grid;grid-template-columns:640px 640px">${lenses
+      .map((data) => `<img width="640" height="400" src="data:image/png;base64,${data}">`)
+      .join('')}</body>`,
+  );
+  await sheet.screenshot({ path: join(FOLDER, 'elevation-lenses.png') });
+  await sheet.close();
 
   // Both pages as a letter sheet has them, one below the other.
   await openDemoWall(page, 'Mill Race house', 'North gable, option B');
