@@ -48,7 +48,9 @@ test('butt joints stand on furring, away from those below and from openings’ c
 });
 
 test('what cannot be is named: no furring, no room to stagger', () => {
-  expect(messageText(layoutCourses(area, [], [], size).conflicts[0]!.message, 'metric')).toMatch(/find no furring/);
+  expect(messageText(layoutCourses(area, [], [], size).conflicts[0]!.message, 'metric')).toMatch(
+    /find no furring/,
+  );
   const few = layoutCourses(area, [], [3, 6], size);
   expect(messageText(few.conflicts[0]!.message, 'metric')).toMatch(/cannot keep away/);
 });
