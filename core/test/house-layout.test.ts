@@ -75,6 +75,25 @@ const openingBox = ({
   height,
 });
 
+interface Line {
+  x: number;
+  from: number;
+  to: number;
+}
+
+/** Upright lines at which two sheets meet. */
+function jointsOf(layer: readonly (Box & { sheet: number })[]): Line[] {
+  return layer.flatMap((a) =>
+    layer.flatMap((b) => {
+      const gap = b.x - a.x - a.width;
+      const [from, to] = [Math.max(a.z, b.z), Math.min(a.z + a.height, b.z + b.height)];
+      return a.sheet !== b.sheet && gap > -NEAR && gap < 0.01 && to - from > 0.01
+        ? [{ x: b.x - gap / 2, from, to }]
+        : [];
+    }),
+  );
+}
+
 /** Checks the six rules that hold for every layout of a wall with a level top. */
 function checkRules(house: House, laid: LayoutFile): void {
   house.elevations.forEach((elevation, n) => {
@@ -168,6 +187,18 @@ function checkRules(house: House, laid: LayoutFile): void {
         }
       }
     }
+    // Boards: joints off those behind, where nothing says that the sheets do not allow it.
+    one.sheets.outside.forEach((layer, n) => {
+      if (named.includes(`outside[${n}]`)) return;
+      const { stagger = 0 } = house.sheets!.outside![n]!;
+      const behind = n === 0 ? one.sheets.sheathing : one.sheets.outside[n - 1]!;
+      for (const joint of jointsOf(layer))
+        for (const other of jointsOf(behind)) {
+          if (joint.to < other.from + 0.01 || other.to < joint.from + 0.01) continue;
+          if (Math.abs(joint.x - other.x) < stagger - 0.005)
+            throw new Error(`outside[${n}]: a joint at ${joint.x} lies over one at ${other.x}`);
+        }
+    });
     // 4: furring from the bottom to the top on wood, short of heads and sills.
     for (const strip of one.furring) {
       expect(boxes.filter((box) => overlap(strip, box))).toEqual([]);
@@ -289,6 +320,65 @@ test('the six rules hold on random houses', () => {
   fc.assert(
     fc.property(random, (house) => checkRules(house, layoutFile(house))),
     { numRuns: 150, seed: 15 },
+  );
+});
+
+/** From where to where a member reaches at x. */
+function reach({ x, z, width, height, heights, slope }: Member, at: number): [number, number] {
+  const share = (at - x) / width;
+  if (slope) {
+    const low = slope[0] + share * (slope[1] - slope[0]);
+    return [low, low + height];
+  }
+  return [z, z + (heights ? heights[0] + share * (heights[1] - heights[0]) : height)];
+}
+
+test('below raked, gabled and hipped tops, over steps, no members overlap and sheets cover the outline', () => {
+  const walls = fc.record({
+    length: fc.double({ min: 2, max: 9, noNaN: true }),
+    heights: fc.array(fc.double({ min: 2.5, max: 4.5, noNaN: true }), {
+      minLength: 2,
+      maxLength: 4,
+    }),
+    step: fc.option(
+      fc.record({
+        at: fc.double({ min: 0.1, max: 0.9, noNaN: true }),
+        rise: fc.double({ min: -0.4, max: 0.4, noNaN: true }),
+      }),
+    ),
+    at: fc.double({ min: 0, max: 1, noNaN: true }),
+  });
+  fc.assert(
+    fc.property(walls, ({ length, heights, step, at }) => {
+      const elevation = wall({
+        length,
+        height: undefined,
+        top: heights.map((z, i) => [(i / (heights.length - 1)) * length, z] as const),
+        steps: step ? [{ x: step.at * length, rise: step.rise }] : [],
+        openings: [opening({ x: at * length })],
+      } as Partial<Elevation>);
+      const one = laidOut(elevation);
+      one.members.forEach((a, i) => {
+        for (const b of one.members.slice(i + 1)) {
+          const from = Math.max(a.x, b.x);
+          const to = Math.min(a.x + a.width, b.x + b.width);
+          if (to - from < 1e-5) continue;
+          for (const share of [0.02, 0.5, 0.98]) {
+            const x = from + share * (to - from);
+            const [p, q] = [reach(a, x), reach(b, x)];
+            if (p[0] < q[1] - 1e-4 && q[0] < p[1] - 1e-4)
+              throw new Error(`${JSON.stringify(a)} overlaps ${JSON.stringify(b)} at ${x}`);
+          }
+        }
+      });
+      const covered = one.sheets.outside[0]!.reduce(
+        (sum, { width, height, heights: cut }) =>
+          sum + width * (cut ? (cut[0] + cut[1]) / 2 : height),
+        0,
+      );
+      expect(covered).toBeCloseTo(one.area.net, 4);
+    }),
+    { numRuns: 100, seed: 15 },
   );
 });
 
@@ -650,6 +740,17 @@ describe('takeoff', () => {
         0.003,
       ),
     ).toBe(1);
+  });
+
+  test('waste buys more of the length that most are of', () => {
+    const order = (waste: Record<string, number>) =>
+      layoutFile(houseOf([wall()], { waste })).takeoff.find(
+        ({ elevation, role }) => elevation === null && role === 'framing',
+      )!;
+    const [none, some] = [order({}), order({ framing: 0.1 })];
+    expect(some.order).toBeGreaterThanOrEqual(1.1 * none.net);
+    const bought = some.stock!.reduce((sum, { length, count }) => sum + length * count, 0);
+    expect(some.order).toBeCloseTo(bought, 9);
   });
 
   test('a piece that no stock covers is named, and ordered at its own length', () => {

@@ -17,8 +17,8 @@ import {
 const MANY = 200;
 
 /** Along a wall, m: what is longer than any wall is a conflict, not bad input. */
-const along = Joi.number().min(-1000).max(10_000);
-const far = positive.max(10_000);
+const along = Joi.number().min(-1000).max(1000);
+const far = positive.max(1000);
 const list = (item: Joi.Schema) => Joi.array().items(item).max(MANY);
 const oneOf = (values: readonly string[]) => Joi.string().valid(...values);
 
@@ -141,8 +141,8 @@ const fields = {
     from: oneOf(['boards', 'ripped sheets']),
   }).unknown(),
   cladding: Joi.object({
-    exposure: length.min(0.01),
-    boardLength: length.min(0.1),
+    exposure: length.min(0.025),
+    boardLength: length.min(0.3),
     jointStagger: Joi.number().min(0).max(10),
     joints: oneOf(['open', 'butted', 'trimmed']),
     panel: Joi.object({

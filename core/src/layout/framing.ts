@@ -32,6 +32,9 @@ export interface Framing {
   openings: FramedOpening[];
   /** Pieces of bottom plate, cut at doors and steps. */
   plates: Span[];
+  /** Top of the bottom plates, and underside of the top plates, at x. */
+  floorAt: (x: number) => number;
+  ceilingAt: (x: number) => number;
   conflicts: Conflict[];
 }
 
@@ -109,7 +112,16 @@ export function frameElevation(
     z: number,
     more: Partial<FrameMember> = {},
   ): void => {
-    const heights = [ceilingAt(x) - z, ceilingAt(x + w) - z] as const;
+    // In a valley of the top it ends at the lowest place over it.
+    const valley = Math.min(
+      ...outline.bends
+        .filter((bend) => bend > x && bend < x + w)
+        .flatMap((bend) => [ceilingAt(bend - 2 * SAME), ceilingAt(bend)]),
+    );
+    const heights = [
+      Math.min(valley, ceilingAt(x)) - z,
+      Math.min(valley, ceilingAt(x + w)) - z,
+    ] as const;
     const raked = Math.abs(heights[0] - heights[1]) > SAME;
     put({
       kind,
@@ -122,7 +134,8 @@ export function frameElevation(
     });
   };
   const stand = (kind: MemberKind, x: number, more: Partial<FrameMember> = {}): void => {
-    upright(kind, x, floorAt(x + w / 2), more);
+    // At a step it stands on the higher plate.
+    upright(kind, x, Math.max(floorAt(x + SAME), floorAt(x + w - SAME)), more);
     standing.push({ from: x, to: x + w });
   };
 
@@ -264,7 +277,17 @@ export function frameElevation(
     }
   }
 
-  return { outline, sizes, thickness, members, openings, plates: plates(), conflicts };
+  return {
+    outline,
+    sizes,
+    thickness,
+    members,
+    openings,
+    plates: plates(),
+    floorAt,
+    ceilingAt,
+    conflicts,
+  };
 
   /** The free stretch between two uprights about a place; where one stands there, on its inner side. */
   function bay(x: number, inward: 1 | -1): [number, number] {

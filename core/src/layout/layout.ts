@@ -112,7 +112,11 @@ export function layoutElevation(
   }));
   const area = coveredArea(elevation);
   const joints = jointPlaces(framing);
-  const sheets = (size: SheetSize, what: string, behind?: { joints: Joint[]; stagger: number }) => {
+  const sheets = (
+    size: SheetSize,
+    what: string,
+    behind?: { joints: Joint[]; levels: number[]; stagger: number },
+  ) => {
     const laid = layoutSheets(
       {
         area,
@@ -143,7 +147,13 @@ export function layoutElevation(
       sheets(
         size,
         `outside[${n}]`,
-        behind ? { joints: behind.joints, stagger: stagger ?? trade('board-stagger') } : undefined,
+        behind
+          ? {
+              joints: behind.joints,
+              levels: behind.levels,
+              stagger: stagger ?? trade('board-stagger'),
+            }
+          : undefined,
       ),
     );
   });
@@ -196,8 +206,11 @@ function frameOf(
   trade: Trade,
 ): Framing {
   if (frame) return frameElevation(elevation, frame, practice, trade);
+  const outline = outlineOf(elevation);
   return {
-    outline: outlineOf(elevation),
+    outline,
+    floorAt: outline.baseAt,
+    ceilingAt: outline.topAt,
     sizes: { width: 0, spacing: 0 },
     thickness: elevation.plates?.thickness ?? 0,
     members: [],

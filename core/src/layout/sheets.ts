@@ -20,7 +20,7 @@ export interface Ground {
   /** The end that is begun at. */
   from: 'left' | 'right';
   /** Joints of the layer behind, and how far from them those of this one are to stay, m. */
-  behind?: { joints: readonly Joint[]; stagger: number };
+  behind?: { joints: readonly Joint[]; levels: readonly number[]; stagger: number };
 }
 
 /** An upright joint: where, and from which height to which. */
@@ -65,7 +65,7 @@ export function layoutSheets(
   let crowded = 0;
 
   for (let z = area.z; z < top - SAME;) {
-    const end = Math.min(top, z + up);
+    const end = rowEnd(z);
     const row = rowJoints(z, end);
     const edges = [area.x, ...row, right];
     for (let n = 1; n < edges.length; n++) {
@@ -95,6 +95,22 @@ export function layoutSheets(
       message: say`${count(crowded, 'joint')} cannot keep away from those behind or below: the sheets do not allow it`,
     });
   return { parts, joints, levels, conflicts };
+
+  /** Where a row ends: as high as a sheet reaches, lower where a level joint behind would lie at its end. */
+  function rowEnd(z: number): number {
+    const whole = z + up;
+    if (whole >= top - SAME || !behind) return Math.min(top, whole);
+    const { levels: others, stagger } = behind;
+    const clear = (end: number): boolean =>
+      others.every((level) => Math.abs(level - end) >= stagger - SAME);
+    if (clear(whole)) return whole;
+    const lower = others
+      .map((level) => level - stagger)
+      .filter((end) => end > z + stagger && end < whole && clear(end));
+    if (lower.length > 0) return Math.max(...lower);
+    crowded++;
+    return whole;
+  }
 
   /** Upright joints of a row, from left to right. */
   function rowJoints(bottom: number, end: number): number[] {

@@ -42,7 +42,6 @@ type Order =
 /** Spacings that come from feet: lumber is then sold in feet, m. */
 const IN_FEET = [0.3048, 0.4064, 0.4877, 0.6096];
 
-/** Lengths of siding where one is sold, m. */
 const kerfOf = (trade: Trade): number => trade('rip-kerf');
 
 /**
@@ -120,17 +119,17 @@ function lineOf(
         ),
         ...countLengths(long),
       ];
-      const bought = stock.reduce((sum, { length, count }) => sum + length * count, 0);
-      const count = stock.reduce((sum, one) => sum + one.count, 0);
+      const cut = order.pieces.reduce((sum, piece) => sum + piece, 0);
+      const bought = withWaste(stock, cut * more);
       return {
         ...line,
-        order:
-          order.unit === 'board'
-            ? Math.ceil(count * more - SAME)
-            : Math.max(bought, more > 1 ? net * more : 0),
+        order: bought.reduce(
+          (sum, { length, count }) => sum + (order.unit === 'board' ? count : length * count),
+          0,
+        ),
         orderUnit: order.unit,
         pieces: countLengths(order.pieces),
-        stock,
+        stock: bought,
       };
     }
     case 'sheet': {
@@ -158,6 +157,18 @@ function lineOf(
         orderUnit: order.unit,
       };
   }
+}
+
+/** So many more of the length that most are of, until so much is bought. */
+function withWaste(stock: readonly LengthCount[], least: number): LengthCount[] {
+  const most = stock.reduce<LengthCount | null>(
+    (best, one) => (best && best.count >= one.count ? best : one),
+    null,
+  );
+  const bought = stock.reduce((sum, { length, count }) => sum + length * count, 0);
+  if (!most || bought >= least - SAME) return [...stock];
+  const more = Math.ceil((least - bought) / most.length - SAME);
+  return stock.map((one) => (one === most ? { ...one, count: one.count + more } : one));
 }
 
 const mm = (value: number): number => Math.round(value * 1000);
