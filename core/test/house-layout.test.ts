@@ -187,6 +187,27 @@ function checkRules(house: House, laid: LayoutFile): void {
         }
       }
     }
+    // A level joint lies on wood all along.
+    if (!named.includes('sheathing'))
+      for (const a of one.sheets.sheathing)
+        for (const b of one.sheets.sheathing) {
+          const space = b.z - a.z - a.height;
+          const [from, to] = [Math.max(a.x, b.x), Math.min(a.x + a.width, b.x + b.width)];
+          if (a.sheet === b.sheet || Math.abs(space - gap) > NEAR || to - from < 0.05) continue;
+          const level = b.z - space / 2;
+          if (level < 0 || level > height) continue;
+          for (let share = 0.02; share < 1; share += 0.12) {
+            const x = from + share * (to - from);
+            const wood = one.members.some(
+              (m) =>
+                m.x - 0.003 <= x &&
+                x <= m.x + m.width + 0.003 &&
+                m.z <= level &&
+                level <= m.z + m.height,
+            );
+            if (!wood) throw new Error(`no wood under a level joint at x ${x}, z ${level}`);
+          }
+        }
     // Boards: joints off those behind, where nothing says that the sheets do not allow it.
     one.sheets.outside.forEach((layer, n) => {
       if (named.includes(`outside[${n}]`)) return;
