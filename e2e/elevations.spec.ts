@@ -156,6 +156,13 @@ test('walls are typed, mirrored, taken from a table and refused; what is wrong i
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click();
   await expect(row('north')).toBeVisible();
 
+  // The count over all walls goes into the wall itself.
+  const counted = page.getByRole('listitem').filter({ hasText: 'North gable, option B' });
+  await expect(counted).toContainText('23.0 % stated');
+  await counted.getByRole('button', { name: 'Take the count into the wall' }).click();
+  await expect(counted).not.toContainText('23.0 % stated');
+  await expect(counted.getByRole('button')).toHaveCount(0);
+
   // Trade figures are the user's.
   await page.locator('summary', { hasText: 'Trade figures' }).click();
   const cap = page.getByLabel('Cap fasteners of a wrap, apart');

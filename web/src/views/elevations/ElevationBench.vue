@@ -3,20 +3,13 @@ import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import {
-  assemblyName,
   findMaterial,
   formatText,
   fixed,
-  measured,
   practiceSwitches,
-  say,
-  unstated,
   type Conflict,
   type Elevation,
-  type HouseCommand,
-  type Opening,
   type Practice,
-  type SwitchId,
 } from '@eldrun/core';
 import { ELEVATION_LAYERS, elevationScene, svgFile, type ElevationLayer } from '@eldrun/drawing';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -30,9 +23,11 @@ import OpeningFields from './OpeningFields.vue';
 import PlateTable from './PlateTable.vue';
 import PracticePanel from './PracticePanel.vue';
 import WallFields from './WallFields.vue';
+import { useBenchActions } from './bench-actions.ts';
 import { useHouse } from './house-state.ts';
 import { lensFacts } from './lens-facts.ts';
 import { lengthText, tapeText, wallLength } from './lengths.ts';
+import { headNotes, layerAt, openingAt } from './look-at.ts';
 import { drawnOpening, usualOpening } from './usual.ts';
 
 /** One wall of the house on the bench: drawn to scale, moved and typed, with what it takes and what to look at. */
@@ -88,14 +83,6 @@ function flip(layer: ElevationLayer): void {
   if (!next.delete(layer)) next.add(layer);
   set.value = next;
 }
-const LAYER_WORDS: Record<ElevationLayer, string> = {
-  frame: 'frame',
-  sheathing: 'sheathing',
-  membrane: 'membrane',
-  boards: 'boards',
-  furring: 'furring',
-  cladding: 'cladding',
-};
 
 // The figures.
 const percent = (share: number): string => `${fixed(share * 100, 1)} %`;
@@ -104,44 +91,19 @@ const rText = (r: number): string => formatText('resistance', r, units.value);
 const conflicts = computed<Conflict[]>(() =>
   layout.value ? [...layout.value.conflicts, ...state.corners(props.elevation)] : [],
 );
-const ownHeads = computed(() =>
-  state.heads.value.openings.filter(({ elevation }) => elevation === props.elevation.id),
-);
-const inLine = computed(() => ownHeads.value.filter(({ off: away }) => Math.abs(away) <= 0.001));
-const notes = computed<Conflict[]>(() => [
-  ...(layout.value?.notes ?? []),
-  ...ownHeads.value
-    .filter(({ off: away }) => Math.abs(away) > 0.001)
-    .map(({ opening: id, off: away, string }) => ({
-      at: `openings[${(props.elevation.openings ?? []).findIndex((one) => one.id === id)}]`,
-      message: say`${id}’s head lies ${measured('length', Math.abs(away))} ${away < 0 ? 'below' : 'above'} the house’s line; the string is ${measured('length', string)} over its plate`,
-    })),
-]);
-const good = computed(() =>
-  inLine.value.length > 0 && state.heads.value.level !== null
-    ? [
-        `Heads in line at ${lengthText(inLine.value[0]!.string, units.value)}: ${inLine.value.map(({ opening: id }) => id).join(', ')}`,
-      ]
-    : [],
-);
+const heads = computed(() => headNotes(props.elevation, state.heads.value));
+const notes = computed<Conflict[]>(() => [...(layout.value?.notes ?? []), ...heads.value.notes]);
+const good = computed(() => {
+  const { inLine } = heads.value;
+  return inLine.length === 0
+    ? []
+    : [
+        `Heads in line at ${lengthText(inLine[0]!.string, units.value)}: ${inLine.map(({ opening: id }) => id).join(', ')}`,
+      ];
+});
 const flagged = computed(
-  () =>
-    new Set(
-      conflicts.value.flatMap(({ at }) => {
-        const n = /^openings\[(\d+)\]/.exec(at)?.[1];
-        const id = n === undefined ? undefined : props.elevation.openings?.[Number(n)]?.id;
-        return id === undefined ? [] : [id];
-      }),
-    ),
+  () => new Set(conflicts.value.flatMap(({ at }) => openingAt(at, props.elevation) ?? [])),
 );
-
-/** The layer that something at a path is about. */
-const layerAt = (at: string): ElevationLayer =>
-  /^(sheets|sheathing)/.test(at)
-    ? 'sheathing'
-    : at.startsWith('outside')
-      ? 'boards'
-      : (ELEVATION_LAYERS.find((layer) => at.startsWith(layer)) ?? 'frame');
 /** What the lens shows comes first. */
 const ofLensFirst = (all: readonly Conflict[]): Conflict[] => [
   ...all.filter(({ at }) => layerAt(at) === props.lens),
@@ -170,127 +132,10 @@ const facts = computed(() => {
   return lensFacts(props.lens, one, house.value, find, units.value);
 });
 
-// Doing.
-const run = (name: string, ...commands: HouseCommand[]): void => void state.run(name, ...commands);
-const setOpening = (one: Opening): HouseCommand => ({
-  type: 'setOpening',
-  elevation: props.elevation.id,
-  opening: one,
-});
-/** The wall as it is kept, whatever is dragged meanwhile. */
-const keptWall = computed(
-  () => house.value.elevations.find(({ id }) => id === props.elevation.id) ?? props.elevation,
-);
-
-function drag(one: Opening): void {
-  const openings = (keptWall.value.openings ?? []).map((other) =>
-    other.id === one.id ? one : other,
-  );
-  state.draft.value = { ...keptWall.value, openings };
-}
-
-function place(one: Opening): void {
-  state.draft.value = null;
-  run(`Move ${one.id}`, setOpening(one));
-}
-
-function change(one: Opening, before: string): void {
-  if (one.id === before) return run(`Change ${one.id}`, setOpening(one));
-  run(`Rename ${before}`, {
-    type: 'setElevation',
-    id: props.elevation.id,
-    fields: {
-      openings: (props.elevation.openings ?? []).map((other) =>
-        other.id === before ? one : other,
-      ),
-    },
-  });
-  selected.value = one.id;
-}
-
-async function add(one: Opening): Promise<void> {
-  await state.run(`Add ${one.id}`, setOpening(one));
-  selected.value = one.id;
-}
-
-function remove(id: string): void {
-  selected.value = '';
-  run(`Remove ${id}`, { type: 'removeOpening', elevation: props.elevation.id, opening: id });
-}
-
-function setPractice(id: SwitchId, to: boolean): void {
-  const { elevation } = props;
-  const wall = house.value.assemblies[elevation.assembly];
-  if (id === 'spacing') {
-    if (wall) void router.push({ name: 'build-up', params: { project: project.id, wall } });
-    return;
-  }
-  if (id === 'headers') {
-    const openings = (elevation.openings ?? []).map((one) =>
-      to
-        ? { ...one, header: null }
-        : {
-            ...usualOpening(one.kind, elevation, house.value, units.value, null),
-            ...one,
-            header:
-              usualOpening(one.kind, elevation, house.value, units.value, null).header ?? null,
-          },
-    );
-    return run(to ? 'No headers' : 'Headers', {
-      type: 'setElevation',
-      id: elevation.id,
-      fields: { openings },
-    });
-  }
-  const fields: Practice =
-    id === 'corners'
-      ? { corners: to ? 'two-stud' : 'three-stud' }
-      : id === 'topPlate'
-        ? { topPlate: to ? 1 : 2 }
-        : id === 'jacks'
-          ? { jacksAt: to ? 'none' : 'all' }
-          : { stacked: to };
-  const { id: _, ...own } = unstated(elevation, id);
-  run(
-    'Advanced framing',
-    { type: 'setHouse', fields: { practice: { ...practice.value, ...fields } } },
-    ...(own.ends !== elevation.ends ||
-    own.plates !== elevation.plates ||
-    own.openings !== elevation.openings
-      ? [{ type: 'setElevation' as const, id: elevation.id, fields: own }]
-      : []),
-  );
-}
-
-function setAssembly(name: string): void {
-  // A wall that the house does not use yet is told by its id.
-  const wall = name.startsWith('wall:') ? name.slice(5) : null;
-  if (wall === null)
-    return run('Built as', {
-      type: 'setElevation',
-      id: props.elevation.id,
-      fields: { assembly: name },
-    });
-  const short = assemblyName(house.value.assemblies, wall);
-  run(
-    'Built as',
-    { type: 'setAssembly', name: short, wall },
-    { type: 'setElevation', id: props.elevation.id, fields: { assembly: short } },
-  );
-}
-const assemblies = computed(() => [
-  ...Object.keys(house.value.assemblies).map((value) => ({
-    value,
-    label: state.assemblyLabel(value),
-  })),
-  ...project.walls
-    .filter(({ id }) => !Object.values(house.value.assemblies).includes(id))
-    .map(({ id, name }) => ({ value: `wall:${id}`, label: name })),
-]);
+const actions = useBenchActions(() => props.elevation, selected);
 
 async function goTo(at: string): Promise<void> {
-  const n = /^openings\[(\d+)\]/.exec(at)?.[1];
-  const id = n === undefined ? undefined : props.elevation.openings?.[Number(n)]?.id;
+  const id = openingAt(at, props.elevation);
   if (id !== undefined) {
     selected.value = id;
     return;
@@ -367,24 +212,26 @@ const frameText = computed(() => {
         :zoom="zoom"
         @zoom="zoomTo"
         @select="(id) => (selected = id)"
-        @drag="drag"
-        @place="place"
+        @drag="actions.drag"
+        @place="actions.place"
         @cancel="state.draft.value = null"
-        @draw="(rough) => add(drawnOpening(rough, house))"
-        @remove="remove"
+        @draw="(rough) => actions.add(drawnOpening(rough, house))"
+        @remove="actions.remove"
       />
       <div class="tools no-print">
         <button
           type="button"
           class="action"
-          @click="add(usualOpening('window', elevation, house, units, state.heads.value.level))"
+          @click="
+            actions.add(usualOpening('window', elevation, house, units, state.heads.value.level))
+          "
         >
           Window
         </button>
         <button
           type="button"
           class="action"
-          @click="add(usualOpening('door', elevation, house, units, null))"
+          @click="actions.add(usualOpening('door', elevation, house, units, null))"
         >
           Door
         </button>
@@ -405,7 +252,7 @@ const frameText = computed(() => {
               :disabled="layer === lens"
               @change="flip(layer)"
             />
-            {{ LAYER_WORDS[layer] }}
+            {{ layer }}
           </label>
         </fieldset>
         <span role="group" aria-label="Zoom" class="zoom">
@@ -445,8 +292,8 @@ const frameText = computed(() => {
       :opening="opening"
       :units="units"
       :taken="(elevation.openings ?? []).filter((one) => one !== opening).map((one) => one.id)"
-      @change="change"
-      @remove="remove(opening.id)"
+      @change="actions.change"
+      @remove="actions.remove(opening.id)"
     />
     <LensFields
       v-else-if="layout && lens !== 'frame'"
@@ -455,7 +302,7 @@ const frameText = computed(() => {
       :layout="layout"
       :house="house"
       :units="units"
-      @run="run"
+      @run="actions.run"
     />
     <div v-if="layout" class="columns" :class="{ two: lens !== 'frame' }">
       <section aria-labelledby="this-wall">
@@ -471,8 +318,10 @@ const frameText = computed(() => {
         </table>
       </section>
       <section v-if="lens === 'frame'" aria-labelledby="switches" class="no-print">
-        <h2 id="switches">Advanced framing, switch by switch</h2>
-        <PracticePanel :switches="switches" :units="units" @set="setPractice" />
+        <h2 id="switches">
+          Advanced framing, switch by switch <span class="small soft">for the house</span>
+        </h2>
+        <PracticePanel :switches="switches" :units="units" @set="actions.setPractice" />
       </section>
       <section aria-labelledby="to-look-at">
         <h2 id="to-look-at">To look at</h2>
@@ -490,13 +339,10 @@ const frameText = computed(() => {
       <WallFields
         :elevation="elevation"
         :others="state.elevations.value.filter(({ id }) => id !== elevation.id)"
-        :assemblies="assemblies"
+        :assemblies="actions.assemblies.value"
         :units="units"
-        @change="
-          (name, fields) =>
-            run(name, { type: 'setElevation', id: elevation.id, fields: fields as object })
-        "
-        @assembly="setAssembly"
+        @change="actions.setWall"
+        @assembly="actions.setAssembly"
       />
     </details>
     <details v-if="layout && lens === 'frame'" class="more sheet">

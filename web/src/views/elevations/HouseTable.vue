@@ -1,31 +1,23 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import {
-  applyAll,
   fixed,
   formatText,
-  HOUSE_FORMAT,
   InputError,
-  mainFrameOf,
-  frameOf,
   mirrored,
   parseNumber,
   R_VALUE,
-  type Command,
   type Elevation,
   type HouseCommand,
-  type ProjectWall,
 } from '@eldrun/core';
-import { ask } from '../../api.ts';
-import { useNotices } from '../../notices.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SavedState from '../../parts/SavedState.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import TableCell from '../../parts/TableCell.vue';
 import TextField from '../../parts/TextField.vue';
 import { useProject } from '../../stores/project.ts';
-import { downloadText, fileName } from '../../wall-files.ts';
 import TradeFigures from './TradeFigures.vue';
+import { useHouseFiles } from './house-files.ts';
 import { useHouse } from './house-state.ts';
 import { fieldText, sizeFrom, tapeText } from './lengths.ts';
 import { newWall } from './usual.ts';
@@ -33,7 +25,6 @@ import { newWall } from './usual.ts';
 /** All walls of the house: typed, copied, mirrored; their heads against one line; what they come to together. */
 const emit = defineEmits<{ go: [elevation: string] }>();
 const project = useProject();
-const notices = useNotices();
 const state = useHouse();
 
 const units = computed(() => project.units);
@@ -99,81 +90,14 @@ const counted = computed(() =>
   }),
 );
 
-/** Puts the counted factor into the wall itself, as a saved state of it. */
-async function takeCount(wall: string, factor: number): Promise<void> {
-  try {
-    const { revision, document } = await ask('readWall', { params: { wall } });
-    const main = mainFrameOf(document.layers);
-    const commands: Command[] = document.layers.flatMap((layer) =>
-      layer.kind === 'framed' && frameOf(layer) === main
-        ? [{ type: 'setFraction' as const, id: layer.id, fraction: Number(factor.toFixed(4)) }]
-        : [],
-    );
-    const { WALL } = await import('@eldrun/core/kinds');
-    const after: ProjectWall = applyAll(WALL, document, commands);
-    await ask('saveWall', {
-      params: { wall },
-      body: {
-        revision,
-        document: after,
-        steps: [`Framing factor as counted, ${percent(factor)}`],
-        commands,
-      },
-    });
-    await project.refresh();
-    notices.done(`“${document.name}” has the counted framing factor`, percent(factor));
-  } catch (error) {
-    notices.wrong('The wall was not changed', error);
-  }
-}
-
-// Files.
-async function saveCsv(): Promise<void> {
-  const { houseCsv } = await import('@eldrun/core/house');
-  downloadText(
-    `${fileName(`${project.document!.name} walls`)}.csv`,
-    houseCsv(house.value, units.value),
-    'text/csv',
-  );
-}
-
-function saveFile(): void {
-  const assemblies = Object.fromEntries(
-    Object.entries(house.value.assemblies).flatMap(([name, id]) => {
-      const wall = state.walls.value.get(id);
-      return wall ? [[name, project.fileOf(wall)]] : [];
-    }),
-  );
-  const elevations = house.value.elevations.filter(({ assembly }) =>
-    Object.hasOwn(assemblies, assembly),
-  );
-  downloadText(
-    `${fileName(`${project.document!.name} house`)}.json`,
-    `${JSON.stringify({ ...house.value, format: HOUSE_FORMAT, assemblies, elevations }, null, 2)}\n`,
-    'application/json',
-  );
-}
-
-const MOST = 1 << 20;
+const files = useHouseFiles(state);
 const chooser = ref<HTMLInputElement | null>(null);
 
-async function read(event: Event): Promise<void> {
+function read(event: Event): void {
   const input = event.target as HTMLInputElement;
   const file = input.files?.[0];
   input.value = '';
-  if (!file) return;
-  try {
-    if (file.size > MOST) throw new InputError('', 'the file is too large', 'at most 1 MiB');
-    const { elevationsOfCsv } = await import('@eldrun/core/house');
-    const elevations = elevationsOfCsv(await file.text(), house.value);
-    if (!(await state.run(`Walls of ${file.name}`, { type: 'setElevations', elevations }))) return;
-    notices.undoable(`${elevations.length} walls are taken from ${file.name}`, '', () =>
-      state.record.travel('undo'),
-    );
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    notices.wrong(`Nothing is taken from ${file.name}`, error);
-  }
+  if (file) void files.takeCsv(file);
 }
 
 const headText = (value: number): string => tapeText(Math.abs(value), units.value);
@@ -210,7 +134,7 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
           type="button"
           class="action"
           :disabled="house.elevations.length === 0"
-          @click="saveCsv"
+          @click="files.saveCsv"
         >
           Save as CSV
         </button>
@@ -218,7 +142,7 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
           type="button"
           class="action"
           :disabled="house.elevations.length === 0"
-          @click="saveFile"
+          @click="files.saveFile"
         >
           Save as a house file
         </button>
@@ -408,7 +332,7 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
                 v-if="!one.steel && Math.abs(one.factor - one.stated) > 0.0005"
                 type="button"
                 class="action small"
-                @click="takeCount(one.wall, one.factor)"
+                @click="files.takeCount(one.wall, one.factor)"
               >
                 Take the count into the wall
               </button>

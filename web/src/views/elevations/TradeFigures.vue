@@ -5,6 +5,7 @@ import {
   format,
   InputError,
   parseNumber,
+  SQUARE_FOOT,
   TRADE,
   type HouseCommand,
   type ProjectHouse,
@@ -63,7 +64,7 @@ function take(figure: TradeFigure, typed: string): void {
     figure.quantity === 'length'
       ? placeFrom(typed, props.units)
       : parseNumber(typed, figure.id, 0, 100_000) *
-        (figure.quantity === 'area' && props.units === 'imperial' ? 0.09290304 : 1);
+        (figure.quantity === 'area' && props.units === 'imperial' ? SQUARE_FOOT : 1);
   if (!(value > 0 && value <= 10_000))
     throw new InputError(figure.id, `“${typed}” is out of range`, 'a number above zero');
   emit('run', figure.name, {

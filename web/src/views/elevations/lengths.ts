@@ -50,4 +50,4 @@ export const lengthText = (value: number, units: UnitSystem): string =>
 
 /** A length of many pieces together: whole feet, or tenths of a meter. */
 export const totalText = (value: number, units: UnitSystem): string =>
-  units === 'metric' ? `${value.toFixed(1)} m` : `${Math.round(value / 0.3048)} ft`;
+  units === 'metric' ? `${value.toFixed(1)} m` : `${Math.round(value / (12 * INCH))} ft`;

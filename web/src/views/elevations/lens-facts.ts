@@ -4,6 +4,8 @@ import {
   furringBothWays,
   isComposite,
   SHEATHING_FASTENERS,
+  SHEET,
+  SQUARE_FOOT,
   stripWidth,
   takeoffOf,
   tradeOf,
@@ -162,7 +164,11 @@ export function lensFacts(
       const sheet = find('plywood')?.cost;
       const ripped =
         sheet?.per === 'm2' && sheet.thickness
-          ? both.sheets * 2.9729 * sheet.usd * (furring.thickness / sheet.thickness)
+          ? both.sheets *
+            SHEET.width *
+            SHEET.length *
+            sheet.usd *
+            (furring.thickness / sheet.thickness)
           : null;
       return [
         ...ordered('furring'),
@@ -218,7 +224,7 @@ export function lensFacts(
               {
                 label: 'Control joints',
                 value: String(layout.cladding.control.length),
-                more: `panels up to ${fixed(trade('stucco-area') / 0.09290304, 0)} ft², ${length(trade('stucco-length'))} long, ${trade('stucco-ratio')} to 1; at openings’ corners`,
+                more: `panels up to ${fixed(trade('stucco-area') / SQUARE_FOOT, 0)} ft², ${length(trade('stucco-length'))} long, ${trade('stucco-ratio')} to 1; at openings’ corners`,
               },
             ]
           : []),
@@ -239,6 +245,9 @@ export function lensFacts(
     }
   }
 }
+
+/** L */
+const GALLON = 3.785411784;
 
 /** What is left at a joint, by how it is made. */
 const JOINTS = {
@@ -315,9 +324,11 @@ function orderText({ order, orderUnit, unit, net }: TakeoffLine, units: UnitSyst
     case 'm':
       return totalText(order, units);
     case 'm²':
-      return units === 'imperial' ? `${fixed(order / 0.09290304, 0)} ft²` : `${fixed(order, 1)} m²`;
+      return units === 'imperial'
+        ? `${fixed(order / SQUARE_FOOT, 0)} ft²`
+        : `${fixed(order, 1)} m²`;
     case 'L':
-      return units === 'imperial' ? `${fixed(order / 3.785411784, 1)} gal` : `${fixed(order, 0)} L`;
+      return units === 'imperial' ? `${fixed(order / GALLON, 1)} gal` : `${fixed(order, 0)} L`;
     case 'piece':
       return String(unit === 'piece' ? net : order);
     default:
@@ -329,7 +340,7 @@ function netText({ net, unit, what }: TakeoffLine, units: UnitSystem): string {
   const amount =
     unit === 'm²'
       ? units === 'imperial'
-        ? `${fixed(net / 0.09290304, 0)} ft² net`
+        ? `${fixed(net / SQUARE_FOOT, 0)} ft² net`
         : `${fixed(net, 1)} m² net`
       : unit === 'm'
         ? `${totalText(net, units)} net`

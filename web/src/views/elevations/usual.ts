@@ -10,7 +10,7 @@ import {
 } from '@eldrun/core';
 
 /** A usual header over so wide an opening, m: something to begin with, its size is the engineer's. */
-function usualHeader(width: number): Opening['header'] {
+export function usualHeader(width: number): Opening['header'] {
   const inches = width <= 48 * INCH ? 7.25 : width <= 72 * INCH ? 9.25 : 11.25;
   return { depth: inches * INCH, plies: 2 };
 }

@@ -1,0 +1,137 @@
+import { computed, type Ref } from 'vue';
+import { useRouter } from 'vue-router';
+import {
+  assemblyName,
+  unstated,
+  type Elevation,
+  type HouseCommand,
+  type Opening,
+  type Practice,
+  type SwitchId,
+} from '@eldrun/core';
+import { useProject } from '../../stores/project.ts';
+import { useHouse } from './house-state.ts';
+import { usualHeader } from './usual.ts';
+
+/** A wall of the project that the house does not use yet is told by its id behind this. */
+const NEW_ASSEMBLY = 'wall:';
+
+/** What a switch of advanced framing says for the whole house. */
+const PRACTICE: Record<Exclude<SwitchId, 'spacing' | 'headers'>, (on: boolean) => Practice> = {
+  corners: (on) => ({ corners: on ? 'two-stud' : 'three-stud' }),
+  topPlate: (on) => ({ topPlate: on ? 1 : 2 }),
+  jacks: (on) => ({ jacksAt: on ? 'none' : 'all' }),
+  stacked: (on) => ({ stacked: on }),
+};
+
+/**
+ * What is done to one wall of the house, each as a named step.
+ *
+ * @param elevation that is open
+ * @param selected id of the opening that is worked on; empty where none is
+ */
+export function useBenchActions(elevation: () => Elevation, selected: Ref<string>) {
+  const project = useProject();
+  const router = useRouter();
+  const state = useHouse();
+
+  const run = (name: string, ...commands: HouseCommand[]): void =>
+    void state.run(name, ...commands);
+  const openings = (): readonly Opening[] => elevation().openings ?? [];
+  const setOpening = (opening: Opening): HouseCommand => ({
+    type: 'setOpening',
+    elevation: elevation().id,
+    opening,
+  });
+  const setWall = (fields: object): HouseCommand => ({
+    type: 'setElevation',
+    id: elevation().id,
+    fields,
+  });
+
+  /** Shows an opening elsewhere while it is dragged, over the wall as it is kept. */
+  function drag(opening: Opening): void {
+    const kept = state.house.value.elevations.find(({ id }) => id === elevation().id);
+    if (!kept) return;
+    const moved = (kept.openings ?? []).map((one) => (one.id === opening.id ? opening : one));
+    state.draft.value = { ...kept, openings: moved };
+  }
+
+  function place(opening: Opening): void {
+    state.draft.value = null;
+    run(`Move ${opening.id}`, setOpening(opening));
+  }
+
+  function change(opening: Opening, before: string): void {
+    if (opening.id === before) return run(`Change ${opening.id}`, setOpening(opening));
+    run(
+      `Rename ${before}`,
+      setWall({ openings: openings().map((one) => (one.id === before ? opening : one)) }),
+    );
+    selected.value = opening.id;
+  }
+
+  async function add(opening: Opening): Promise<void> {
+    await state.run(`Add ${opening.id}`, setOpening(opening));
+    selected.value = opening.id;
+  }
+
+  function remove(opening: string): void {
+    selected.value = '';
+    run(`Remove ${opening}`, { type: 'removeOpening', elevation: elevation().id, opening });
+  }
+
+  /** A switch of advanced framing: for the house, and what this wall stated itself goes. */
+  function setPractice(id: SwitchId, on: boolean): void {
+    const wall = elevation();
+    if (id === 'spacing') {
+      const assembly = state.house.value.assemblies[wall.assembly];
+      if (assembly)
+        void router.push({ name: 'build-up', params: { project: project.id, wall: assembly } });
+      return;
+    }
+    if (id === 'headers')
+      return run(
+        on ? 'No headers' : 'Headers',
+        setWall({
+          openings: openings().map((one) => ({
+            ...one,
+            header: on ? null : usualHeader(one.width),
+          })),
+        }),
+      );
+    const { id: _, ...own } = unstated(wall, id);
+    const practice = { ...state.house.value.practice, ...PRACTICE[id](on) };
+    run('Advanced framing', { type: 'setHouse', fields: { practice } }, setWall(own));
+  }
+
+  const assemblies = computed(() => [
+    ...Object.keys(state.house.value.assemblies).map((value) => ({
+      value,
+      label: state.assemblyLabel(value),
+    })),
+    ...project.walls
+      .filter(({ id }) => !Object.values(state.house.value.assemblies).includes(id))
+      .map(({ id, name }) => ({ value: NEW_ASSEMBLY + id, label: name })),
+  ]);
+
+  function setAssembly(chosen: string): void {
+    if (!chosen.startsWith(NEW_ASSEMBLY)) return run('Built as', setWall({ assembly: chosen }));
+    const wall = chosen.slice(NEW_ASSEMBLY.length);
+    const name = assemblyName(state.house.value.assemblies, wall);
+    run('Built as', { type: 'setAssembly', name, wall }, setWall({ assembly: name }));
+  }
+
+  return {
+    run,
+    setWall: (name: string, fields: object) => run(name, setWall(fields)),
+    drag,
+    place,
+    change,
+    add,
+    remove,
+    setPractice,
+    assemblies,
+    setAssembly,
+  };
+}

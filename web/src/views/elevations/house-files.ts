@@ -1,0 +1,95 @@
+import {
+  applyAll,
+  fixed,
+  frameOf,
+  HOUSE_FORMAT,
+  InputError,
+  mainFrameOf,
+  type Command,
+} from '@eldrun/core';
+import { ask } from '../../api.ts';
+import { useNotices } from '../../notices.ts';
+import { useProject } from '../../stores/project.ts';
+import { downloadText, fileName } from '../../wall-files.ts';
+import type { HouseState } from './house-state.ts';
+
+/** The largest file of walls, bytes. */
+const MOST = 1 << 20;
+
+/** What comes into a house from files, and goes out of it: to a table, to a file, to its walls. */
+export function useHouseFiles(state: HouseState) {
+  const project = useProject();
+  const notices = useNotices();
+  const nameOf = (what: string): string => fileName(`${project.document!.name} ${what}`);
+
+  async function saveCsv(): Promise<void> {
+    const { houseCsv } = await import('@eldrun/core/house');
+    downloadText(`${nameOf('walls')}.csv`, houseCsv(state.house.value, project.units), 'text/csv');
+  }
+
+  /** A house file that stands alone: with its walls in it. */
+  function saveFile(): void {
+    const house = state.house.value;
+    const assemblies = Object.fromEntries(
+      Object.entries(house.assemblies).flatMap(([name, id]) => {
+        const wall = state.walls.value.get(id);
+        return wall ? [[name, project.fileOf(wall)]] : [];
+      }),
+    );
+    const elevations = house.elevations.filter(({ assembly }) =>
+      Object.hasOwn(assemblies, assembly),
+    );
+    downloadText(
+      `${nameOf('house')}.json`,
+      `${JSON.stringify({ ...house, format: HOUSE_FORMAT, assemblies, elevations }, null, 2)}\n`,
+      'application/json',
+    );
+  }
+
+  /** Takes the walls of a table over; where a line of it is wrong, nothing. */
+  async function takeCsv(file: File): Promise<void> {
+    try {
+      if (file.size > MOST) throw new InputError('', 'the file is too large', 'at most 1 MiB');
+      const { elevationsOfCsv } = await import('@eldrun/core/house');
+      const elevations = elevationsOfCsv(await file.text(), state.house.value);
+      if (!(await state.run(`Walls of ${file.name}`, { type: 'setElevations', elevations })))
+        return;
+      notices.undoable(`${elevations.length} walls are taken from ${file.name}`, '', () =>
+        state.record.travel('undo'),
+      );
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      notices.wrong(`Nothing is taken from ${file.name}`, error);
+    }
+  }
+
+  /** Puts a counted framing factor into the wall itself, as a saved state of it. */
+  async function takeCount(wall: string, factor: number): Promise<void> {
+    const text = `${fixed(factor * 100, 1)} %`;
+    try {
+      const { revision, document } = await ask('readWall', { params: { wall } });
+      const main = mainFrameOf(document.layers);
+      const commands: Command[] = document.layers.flatMap((layer) =>
+        layer.kind === 'framed' && frameOf(layer) === main
+          ? [{ type: 'setFraction' as const, id: layer.id, fraction: Number(factor.toFixed(4)) }]
+          : [],
+      );
+      const { WALL } = await import('@eldrun/core/kinds');
+      await ask('saveWall', {
+        params: { wall },
+        body: {
+          revision,
+          document: applyAll(WALL, document, commands),
+          steps: [`Framing factor as counted, ${text}`],
+          commands,
+        },
+      });
+      await project.refresh();
+      notices.done(`“${document.name}” has the counted framing factor`, text);
+    } catch (error) {
+      notices.wrong('The wall was not changed', error);
+    }
+  }
+
+  return { saveCsv, saveFile, takeCsv, takeCount };
+}
