@@ -241,6 +241,29 @@ function checkRules(house: House, laid: LayoutFile): void {
         expect(strip.z - over.z - over.height).toBeLessThanOrEqual(0.025 + NEAR);
       } else expect(strip.z).toBeCloseTo(-below, 9);
     }
+    // Butt joints of the siding lie on furring, off those of the course below.
+    if (!named.includes('cladding')) {
+      const joints = one.courses.map(({ z, exposure, boards }) =>
+        boards.slice(1).flatMap(({ x }, i) => {
+          const before = boards[i]!;
+          return Math.abs(before.x + before.length - x) < NEAR ? [{ x, z, exposure }] : [];
+        }),
+      );
+      const { jointStagger = 0 } = house.cladding!;
+      joints.forEach((row, n) => {
+        for (const { x, z, exposure } of row) {
+          const strip = one.furring.find(
+            (each) =>
+              Math.abs(each.x + each.width / 2 - x) < 0.001 &&
+              each.z < z + exposure &&
+              each.z + each.height > z,
+          );
+          if (!strip) throw new Error(`no furring at the joint ${x}, ${z}`);
+          for (const other of joints[n - 1] ?? [])
+            expect(Math.abs(other.x - x)).toBeGreaterThanOrEqual(jointStagger - NEAR);
+        }
+      });
+    }
     // 5: the factor is the wood that is seen over the net area.
     const wood = one.members.reduce((sum, member) => sum + member.width * member.height, 0);
     expect(one.framing.area).toBeCloseTo(wood, 9);
