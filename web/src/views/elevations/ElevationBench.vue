@@ -352,6 +352,10 @@ const frameText = computed(() => {
       </summary>
       <PlateTable :layout="layout" :units="units" />
     </details>
+    <p class="small soft no-print">
+      Drag on the wall to draw an opening, to the floor for a door; drag an opening to move it. It
+      snaps to the studs on the layout, and its head to the line of the house.
+    </p>
     <p class="small soft">
       Sizes of headers and studs, braced and shear walls, hold-downs and anchors are the engineer’s.
       Headers count as solid through the wall unless a fill is given. The adopted code and the
