@@ -400,7 +400,7 @@ test('below raked, gabled and hipped tops, over steps, no members overlap and sh
         top: heights.map((z, i) => [(i / (heights.length - 1)) * length, z] as const),
         steps: step ? [{ x: step.at * length, rise: step.rise }] : [],
         openings: [opening({ x: at * length })],
-      } as Partial<Elevation>);
+      });
       const one = laidOut(elevation);
       one.members.forEach((a, i) => {
         for (const b of one.members.slice(i + 1)) {
