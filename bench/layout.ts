@@ -1,11 +1,14 @@
 import {
   assemblyParts,
+  cuttingPlan,
   layoutElevation,
   layoutHouse,
+  SOLD_LUMBER,
   takeoffOf,
   withBrief,
   type Elevation,
   type House,
+  type TakeoffLine,
 } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
 
@@ -54,6 +57,20 @@ function least(work: () => unknown, times: number): number {
   return Math.min(...runs);
 }
 
+/** How long all lumber of the house takes to be planned, and how far the plan lies over the bound. */
+function cuttingFigures(lines: readonly TakeoffLine[]): Record<string, number> {
+  const lumber = lines
+    .filter(({ elevation, role }) => elevation === null && role === 'framing')
+    .map(({ pieces }) => pieces!.flatMap(({ length, count }) => Array<number>(count).fill(length)));
+  const plan = () => lumber.map((pieces) => cuttingPlan(pieces, SOLD_LUMBER.feet, 0.003175));
+  const plans = plan();
+  const total = (of: 'total' | 'bound'): number => plans.reduce((sum, one) => sum + one[of], 0);
+  return {
+    'cutting: all lumber of those walls, ms': least(plan, 5),
+    'cutting: over the bound of linear programming, %': 100 * (total('total') / total('bound') - 1),
+  };
+}
+
 /** How long a house takes to be laid out, and a wall while an opening of it is dragged. */
 export function layoutFigures(): Record<string, number> {
   const parts = assemblyParts(house.assemblies);
@@ -65,5 +82,6 @@ export function layoutFigures(): Record<string, number> {
       100,
     ),
     'layout: takeoff of all, ms': least(() => takeoffOf(laid.elevations, house), 20),
+    ...cuttingFigures(takeoffOf(laid.elevations, house).lines),
   };
 }

@@ -47,6 +47,7 @@ export {
   temperatureAt,
   temperaturesOn,
 } from './conduction/index.ts';
+export { type CuttingPlan, cuttingPlan, type StockCut } from './cutting/index.ts';
 export {
   changesSince,
   type DecidedOption,
@@ -184,6 +185,7 @@ export {
   type ProjectHouse,
   SAME,
   SHEATHING_FASTENERS,
+  SOLD_LUMBER,
   type SheetSize,
   SOLD_SHEETS,
   TRADE,

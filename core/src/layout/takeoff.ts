@@ -1,3 +1,4 @@
+import { cuttingPlan } from '../cutting/index.ts';
 import { SAME, SOLD_LUMBER, tradeOf, type House, type Trade } from '../house/index.ts';
 import { cutList } from './cut-list.ts';
 import { totalArea } from './fasteners.ts';
@@ -44,16 +45,33 @@ const IN_FEET = [0.3048, 0.4064, 0.4877, 0.6096];
 
 const kerfOf = (trade: Trade): number => trade('rip-kerf');
 
+/** How pieces are cut from stock: the lengths to buy. */
+export type Cutter = (
+  pieces: readonly number[],
+  stocks: readonly number[],
+  kerf: number,
+) => LengthCount[];
+
+/** Cuts with as little stock as can be found; takes its time. */
+export const cutPlanned: Cutter = (pieces, stocks, kerf) =>
+  countLengths(
+    cuttingPlan(pieces, stocks, kerf).cuts.flatMap(({ stock, count }) =>
+      Array<number>(count).fill(stock),
+    ),
+  );
+
 /**
  * What a house takes, by elevation and in all.
  *
  * @param layouts of its elevations
  * @param house for waste, sizes and trade figures
+ * @param cut how lengths are cut for all walls together; a wall alone is always cut the quick way
  * @returns lines, and what no stock covers
  */
 export function takeoffOf(
   layouts: readonly ElevationLayout[],
   house: Omit<House<unknown>, 'format' | 'version' | 'name' | 'assemblies' | 'elevations'>,
+  cut: Cutter = cutStock,
 ): { lines: TakeoffLine[]; problems: string[] } {
   const trade = tradeOf(house);
   const problems: string[] = [];
@@ -62,11 +80,11 @@ export function takeoffOf(
     needs: needsOf(layout, house, trade),
   }));
   const lines = needs.flatMap(({ id, needs: own }) =>
-    own.map((need) => lineOf(id, need, house.waste ?? {}, trade, problems)),
+    own.map((need) => lineOf(id, need, house.waste ?? {}, trade, problems, cutStock)),
   );
   const all = together(needs.flatMap(({ needs: own }) => own));
   return {
-    lines: [...lines, ...all.map((need) => lineOf(null, need, house.waste ?? {}, trade, []))],
+    lines: [...lines, ...all.map((need) => lineOf(null, need, house.waste ?? {}, trade, [], cut))],
     problems: [...new Set(problems)],
   };
 }
@@ -100,6 +118,7 @@ function lineOf(
   waste: Readonly<Record<string, number>>,
   trade: Trade,
   problems: string[],
+  cutter: Cutter,
 ): TakeoffLine {
   const line = { elevation, role, material, what, net, unit };
   const more = 1 + (waste[role] ?? 0);
@@ -112,7 +131,7 @@ function lineOf(
           `${long.length} pieces of ${what} are longer than ${longest} m, the longest stock: ordered at their own length`,
         );
       const stock = [
-        ...cutStock(
+        ...cutter(
           order.pieces.filter((piece) => piece <= longest + SAME),
           order.stocks,
           kerfOf(trade),

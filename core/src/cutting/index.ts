@@ -1,0 +1,2 @@
+export * from './plan.ts';
+export type * from './types.ts';

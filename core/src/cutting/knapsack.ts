@@ -1,0 +1,52 @@
+/** The best of one length: what it is worth at every capacity, and what is taken last there. */
+export interface Knapsack {
+  value: Float64Array;
+  /** Item that is taken last, −1 where nothing is. */
+  last: Int32Array;
+}
+
+/**
+ * Unbounded knapsack by dynamic programming over whole units of capacity.
+ *
+ * @param sizes of the items, whole units above 0
+ * @param values of the items, 0 or more
+ * @param capacity whole units
+ * @param into arrays of capacity + 1 that are used again
+ */
+export function fill(
+  sizes: ArrayLike<number>,
+  values: ArrayLike<number>,
+  capacity: number,
+  { value, last }: Knapsack,
+): void {
+  // What is left over is worth nothing: every capacity may stand empty.
+  value.fill(0);
+  last.fill(-1);
+  for (let i = 0; i < sizes.length; i++) {
+    const size = sizes[i]!;
+    const worth = values[i]!;
+    if (worth <= 0) continue;
+    for (let c = size; c <= capacity; c++) {
+      const better = value[c - size]! + worth;
+      if (better > value[c]! + 1e-12) {
+        value[c] = better;
+        last[c] = i;
+      }
+    }
+  }
+}
+
+/** How many of each item the best of a capacity has. */
+export function taken(
+  sizes: ArrayLike<number>,
+  capacity: number,
+  { last }: Knapsack,
+): Float64Array {
+  const counts = new Float64Array(sizes.length);
+  for (let c = capacity; last[c]! >= 0;) {
+    const item = last[c]!;
+    counts[item]!++;
+    c -= sizes[item]!;
+  }
+  return counts;
+}
