@@ -81,7 +81,10 @@ test('a second layer of boards keeps away from the joints of the first', () => {
   const board = { width: 48 * INCH, length: 96 * INCH };
   const first = layoutSheets(ground({ joints: null }), board, 'outside[0]');
   const second = layoutSheets(
-    ground({ joints: null, behind: { joints: first.joints, levels: first.levels, stagger: 12 * INCH } }),
+    ground({
+      joints: null,
+      behind: { joints: first.joints, levels: first.levels, stagger: 12 * INCH },
+    }),
     board,
     'outside[1]',
   );
