@@ -11,7 +11,13 @@ import {
 } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { lensFacts, type Fact } from '../src/views/elevations/lens-facts.ts';
-import { fieldText, sizeText, tapeText, wallLength } from '../src/views/elevations/lengths.ts';
+import {
+  fieldText,
+  signedFrom,
+  sizeText,
+  tapeText,
+  wallLength,
+} from '../src/views/elevations/lengths.ts';
 import { drawnOpening, newWall, usualOpening } from '../src/views/elevations/usual.ts';
 
 const INCH = 0.0254;
@@ -72,6 +78,8 @@ test('lengths read as a tape does', () => {
   expect(wallLength(6.096, 'metric')).toBe('6.096 m');
   expect(fieldText(-0.2032, 'imperial')).toBe('−8');
   expect(fieldText(undefined, 'metric')).toBe('');
+  expect(signedFrom('−8', 'imperial')).toBeCloseTo(-0.2032, 12);
+  expect(signedFrom('200', 'metric')).toBe(0.2);
 });
 
 const project: ProjectHouse = { ...house!, assemblies: { A: 'wall-of-a' } };

@@ -2,7 +2,7 @@
 import Select from 'primevue/select';
 import type { UnitSystem } from '@eldrun/core';
 import TableCell from '../../parts/TableCell.vue';
-import { fieldText, placeFrom, sizeFrom } from './lengths.ts';
+import { fieldText, placeFrom, signedFrom, sizeFrom } from './lengths.ts';
 import type { ListColumn } from './list-column.ts';
 
 /** A short list of a wall: inner walls, steps, anchors. Each row is typed into and taken away. */
@@ -29,12 +29,8 @@ function set(n: number, key: string, value: unknown): void {
 
 function take(n: number, { key, kind }: ListColumn, typed: string): void {
   if (typed.trim() === '' && kind !== 'place') return set(n, key, undefined);
-  const sign = kind === 'signed' && /^[-−]/.test(typed.trim()) ? -1 : 1;
-  const plain = typed.trim().replace(/^[-−]/, '');
-  const value =
-    kind === 'size'
-      ? sizeFrom(typed, props.units)
-      : sign * placeFrom(sign < 0 ? plain : typed, props.units);
+  const read = { size: sizeFrom, place: placeFrom, signed: signedFrom, choice: String }[kind];
+  const value = read(typed, props.units);
   set(n, key, value);
 }
 </script>

@@ -10,7 +10,7 @@ import {
 } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
-import { fieldText, placeFrom, sizeFrom } from './lengths.ts';
+import { fieldText, placeFrom, signedFrom, sizeFrom } from './lengths.ts';
 import type { ListColumn } from './list-column.ts';
 import ListFields from './ListFields.vue';
 
@@ -287,7 +287,7 @@ const nested = (key: 'cover' | 'layout' | 'plates', fields: object): object => (
     <TextField
       label="Plate’s height"
       :value="field(elevation.datum ?? 0)"
-      :take="(t) => change('Height of the plate', { datum: place(t) })"
+      :take="(t) => change('Height of the plate', { datum: signedFrom(t, units) })"
       hint="over the house’s zero"
     />
     <TextField

@@ -34,6 +34,12 @@ export function fieldText(value: number | undefined, units: UnitSystem): string 
 /** A place along or up a wall, 0 too. @throws InputError */
 export const placeFrom = (typed: string, units: UnitSystem): number => parseDistance(typed, units);
 
+/** A place that may lie on either side of zero. @throws InputError */
+export function signedFrom(typed: string, units: UnitSystem): number {
+  const [, minus, rest] = /^([-−]?)(.*)$/s.exec(typed.trim())!;
+  return (minus ? -1 : 1) * parseDistance(rest!, units);
+}
+
 /** A size that is above zero. @throws InputError */
 export function sizeFrom(typed: string, units: UnitSystem): number {
   const far = parseDistance(typed, units);
