@@ -627,6 +627,18 @@ describe('what is possible but wrong is named', () => {
     expect(laidOut(wall(more)).members.length).toBeGreaterThan(3);
   });
 
+  test.each([
+    ['lower than its plates', { height: 0.1 }],
+    ['stepped up through its top', { steps: [{ x: 3, rise: 3 }] }],
+  ])('a wall that is %s has no frame, and is laid out all the same', (_, more) => {
+    const one = laidOut(wall(more));
+    expect(one.conflicts.map(({ at }) => at)).toContain('height');
+    expect(one.members).toEqual([]);
+    expect(one.sheets.sheathing.length).toBeGreaterThan(0);
+    expect(one.framing.factor).toBe(0);
+    expect(Number.isFinite(one.heat!.counted.r)).toBe(true);
+  });
+
   test('a corner that two walls run through', () => {
     const house = houseOf([
       wall({ id: 'n', ends: { left: { meets: 'e', runs: 'through' } } }),

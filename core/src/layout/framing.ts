@@ -161,6 +161,25 @@ export function frameElevation(
       conflict(`steps[${n}]`, say`the plates step beyond the end of the wall`);
   });
 
+  const places = [0, ...outline.bends, length - 2 * SAME].map((x) => x + SAME);
+  if (places.some((x) => ceilingAt(x) - floorAt(x) <= SAME)) {
+    conflict(
+      elevation.top ? 'top' : 'height',
+      say`its plates leave no room for studs: it is lower than they are, or steps up too far`,
+    );
+    return {
+      outline,
+      sizes,
+      thickness,
+      members,
+      openings: [],
+      plates: [],
+      floorAt,
+      ceilingAt,
+      conflicts,
+    };
+  }
+
   // Ends and corners.
   const ends = [
     { side: 'left', x: 0, inward: 1 },
