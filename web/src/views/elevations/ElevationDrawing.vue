@@ -413,9 +413,18 @@ function finish(): void {
 </template>
 
 <style scoped>
+/* Zoomed in, what is below stays in reach. */
 .box {
   min-width: 0;
-  overflow-x: auto;
+  max-height: calc(100vh - var(--header) - 100px);
+  overflow: auto;
+}
+
+@media print {
+  .box {
+    max-height: none;
+    overflow: visible;
+  }
 }
 
 .drawing {
