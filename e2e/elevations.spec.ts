@@ -150,7 +150,7 @@ test('walls are typed, mirrored, taken from a table and refused; what is wrong i
       "row,wall,name,length_in,height_in,x_in,sill_in,width_in\nwall,a,Shed,12',96,,,\nwindow,a,W1,,36,40,36,30\n",
     ),
   );
-  await expect(page.getByText('1 walls are taken from walls.csv')).toBeVisible();
+  await expect(page.getByText('1 wall is taken from walls.csv')).toBeVisible();
   await expect(row('a')).toContainText('W1');
   await expect(row('north')).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click();

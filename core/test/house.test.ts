@@ -156,7 +156,7 @@ test('the kind refers to its walls, and says what it is in a line', () => {
     { brief: {} as never, materials: {} },
     { long: false, weather: {} },
   );
-  expect(messageText(title, 'metric')).toBe('1 walls of 6 m, 1 openings');
+  expect(messageText(title, 'metric')).toBe('1 wall of 6 m, 1 opening');
 });
 
 describe('a mirrored wall', () => {

@@ -1,2 +1,3 @@
+export { packed, stockFor } from './packed.ts';
 export * from './plan.ts';
 export type * from './types.ts';

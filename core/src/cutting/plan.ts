@@ -1,17 +1,9 @@
+import { packed, stockFor, sum, TINY } from './packed.ts';
 import { solveFractional, type Demand, type Pattern } from './patterns.ts';
 import type { CuttingPlan, StockCut } from './types.ts';
 
 /** Lengths that are the same, m: a tenth of a millimetre. */
 const SAME_LENGTH = 1e-4;
-
-/** Two lengths along a board that are one, m. */
-const TINY = 1e-6;
-
-/** One length of stock being cut. */
-interface Board {
-  used: number;
-  pieces: number[];
-}
 
 /**
  * Plans how pieces are cut from lengths as sold, with as little stock as can be found: the linear program over all patterns,
@@ -100,42 +92,6 @@ function counted(pieces: readonly number[]): { lengths: number[]; wanted: number
     }
   }
   return { lengths, wanted };
-}
-
-const sum = (lengths: readonly number[]): number => lengths.reduce((all, one) => all + one, 0);
-
-const usedOf = (board: readonly number[], kerf: number): number =>
-  sum(board) + Math.max(0, board.length - 1) * kerf;
-
-/** The shortest stock that holds what is cut from it, m. */
-const stockFor = (board: readonly number[], stocks: readonly number[], kerf: number): number => {
-  const used = usedOf(board, kerf);
-  return Math.min(...stocks.filter((stock) => stock >= used - TINY));
-};
-
-/** Longest first, each where least is left over; begun with each stock length, the best of these. */
-function packed(pieces: readonly number[], stocks: readonly number[], kerf: number): number[][] {
-  const sorted = [...pieces].sort((a, b) => b - a);
-  let best: number[][] = [];
-  let least = Infinity;
-  for (const capacity of stocks) {
-    if (sorted.length > 0 && capacity < sorted[0]! - TINY) continue;
-    const boards: Board[] = [];
-    for (const piece of sorted) {
-      let at: Board | null = null;
-      for (const board of boards)
-        if (board.used + kerf + piece <= capacity + TINY && (!at || board.used > at.used))
-          at = board;
-      if (at) {
-        at.used += kerf + piece;
-        at.pieces.push(piece);
-      } else boards.push({ used: piece, pieces: [piece] });
-    }
-    const cut = boards.map((board) => board.pieces);
-    const total = sum(cut.map((board) => stockFor(board, stocks, kerf)));
-    if (total < least - TINY) [best, least] = [cut, total];
-  }
-  return best;
 }
 
 /** Boards that are cut the same, put together. */

@@ -1,4 +1,4 @@
-import { dsvFormat } from 'd3-dsv';
+import { columnName, plain, readTable, tableText, unplain, written } from '../csv/index.ts';
 import { InputError } from '../errors.ts';
 import { INCH, parseDistance, type UnitSystem } from '../units/index.ts';
 import { SAME } from './outline.ts';
@@ -26,12 +26,6 @@ type Column = (typeof COLUMNS)[number];
 
 const ROWS = ['wall', 'window', 'door'] as const;
 
-/** A text that a spreadsheet would take for a formula is written with an apostrophe before it. */
-const plain = (text: string): string => (/^[=+\-@\t]/.test(text) ? `'${text}` : text);
-
-/** Numbers in a file go so far: what is written reads back within a billionth. */
-const DIGITS = 12;
-
 /**
  * The walls of a house and their openings as a table in CSV. What has no column stays with the house.
  *
@@ -44,7 +38,7 @@ export function houseCsv(
   const unit = system === 'imperial' ? INCH : 0.001;
   const suffix = system === 'imperial' ? '_in' : '_mm';
   const length = (value: number | undefined): string =>
-    value === undefined ? '' : String(Number((value / unit).toPrecision(DIGITS)));
+    written(value === undefined ? undefined : value / unit);
   const lengths: readonly Column[] = ['length', 'height', 'x', 'sill', 'width', 'header_depth'];
   const header = COLUMNS.map((column) => (lengths.includes(column) ? column + suffix : column));
   const line = (cells: Partial<Record<Column, string>>): string[] =>
@@ -74,7 +68,7 @@ export function houseCsv(
       }),
     ),
   ]);
-  return `${dsvFormat(',').formatRows([header, ...rows])}\n`;
+  return tableText([header, ...rows]);
 }
 
 /**
@@ -85,10 +79,7 @@ export function houseCsv(
  * @throws InputError that names the line and the column; then nothing of the file is to be taken
  */
 export function elevationsOfCsv(text: string, house: ProjectHouse): Elevation[] {
-  const lines = text.replace(/^\uFEFF/, '');
-  const first = lines.slice(0, lines.search(/\r?\n|$/));
-  const separator = [';', '\t'].find((one) => first.includes(one)) ?? ',';
-  const [header = [], ...rows] = dsvFormat(separator).parseRows(lines);
+  const { separator, header, rows } = readTable(text);
   const places = columnsOf(header);
   const elevations: Elevation[] = [];
   /** The line that each opening and wall stands on, by its path. */
@@ -152,10 +143,7 @@ interface Place {
 function columnsOf(header: readonly string[]): Partial<Record<Column, Place>> {
   const places: Partial<Record<Column, Place>> = {};
   header.forEach((cell, index) => {
-    const name = cell
-      .trim()
-      .toLowerCase()
-      .replace(/[\s-]+/g, '_');
+    const name = columnName(cell);
     const column = name.replace(/_(in|mm)$/, '') as Column;
     if (!COLUMNS.includes(column)) return;
     if (places[column])
@@ -189,7 +177,7 @@ function reader(
 ): Line {
   const text = (column: Column): string => {
     const place = places[column];
-    return place ? (cells[place.index] ?? '').trim().replace(/^'(?=[=+\-@])/, '') : '';
+    return place ? unplain(cells[place.index] ?? '') : '';
   };
   const wrong = (column: Column, problem: string, allowed: string): InputError =>
     new InputError(`line ${number}, ${places[column]?.name ?? column}`, problem, allowed);
@@ -236,9 +224,9 @@ function wallOf(
   const facing = line.number('facing');
   const height = line.length('height');
   const assembly = line.text('assembly') || before?.assembly || Object.keys(assemblies)[0] || '';
-  const written = line.needed('length');
+  const said = line.needed('length');
   // What was written with twelve digits is the same wall.
-  const length = before && Math.abs(before.length - written) < SAME ? before.length : written;
+  const length = before && Math.abs(before.length - said) < SAME ? before.length : said;
   const { height: _, openings: __, top, ...kept } = before ?? { id, assembly, length };
   // A raked top stays with a wall whose length stays.
   const raked = height === undefined && top && before?.length === length ? { top } : {};

@@ -4,6 +4,8 @@ import { validateProjectHouse } from '../house/schema.ts';
 import { measured, say } from '../units/index.ts';
 import type { Brief } from '../wall/index.ts';
 
+const many = (count: number, noun: string): string => `${count} ${noun}${count === 1 ? '' : 's'}`;
+
 /** The walls of a house, seen from outdoors: lengths, openings, corners, and what they are built as. */
 export const HOUSE: DocumentKind<ProjectHouse, HouseCommand, Brief> = {
   kind: 'house',
@@ -22,7 +24,7 @@ export const HOUSE: DocumentKind<ProjectHouse, HouseCommand, Brief> = {
     return {
       judgment: null,
       basis: null,
-      title: say`${elevations.length} walls of ${measured('elevation', length)}, ${openings} openings`,
+      title: say`${many(elevations.length, 'wall')} of ${measured('elevation', length)}, ${many(openings, 'opening')}`,
       worst: null,
       figures: { elevations: elevations.length, length, openings },
       more: false,

@@ -1,3 +1,4 @@
+import { packed, stockFor } from '../cutting/index.ts';
 import { SAME } from '../house/index.ts';
 
 /** So many of one length, m. */
@@ -20,32 +21,7 @@ export function cutStock(
   stocks: readonly number[],
   kerf: number,
 ): LengthCount[] {
-  const sorted = [...pieces].sort((a, b) => b - a);
-  const longest = sorted[0] ?? 0;
-  let best: number[] = [];
-  let least = Infinity;
-  for (const start of stocks) {
-    if (start < longest - SAME) continue;
-    const bins = packed(sorted, start, kerf).map((used) =>
-      Math.min(...stocks.filter((length) => length >= used - SAME)),
-    );
-    const total = bins.reduce((sum, length) => sum + length, 0);
-    if (total < least - SAME) [best, least] = [bins, total];
-  }
-  return countLengths(best);
-}
-
-/** What is used of each stock length, m. */
-function packed(sorted: readonly number[], capacity: number, kerf: number): number[] {
-  const used: number[] = [];
-  for (const piece of sorted) {
-    let at = -1;
-    for (let i = 0; i < used.length; i++)
-      if (used[i]! + kerf + piece <= capacity + SAME && (at < 0 || used[i]! > used[at]!)) at = i;
-    if (at < 0) used.push(piece);
-    else used[at]! += kerf + piece;
-  }
-  return used;
+  return countLengths(packed(pieces, stocks, kerf).map((board) => stockFor(board, stocks, kerf)));
 }
 
 /** Lengths that are the same to a tenth of a millimetre, counted, the shortest first. */

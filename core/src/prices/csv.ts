@@ -1,4 +1,4 @@
-import { dsvFormat } from 'd3-dsv';
+import { columnName, plain, readTable, tableText, unplain, written } from '../csv/index.ts';
 import { InputError } from '../errors.ts';
 import type { Material, Price, Prices } from '../materials/index.ts';
 import { FOOT, INCH, SQUARE_FOOT, type UnitSystem } from '../units/index.ts';
@@ -26,15 +26,6 @@ const COLUMNS = {
 } as const;
 
 type Column = keyof typeof COLUMNS;
-
-/** Numbers in a file go so far: what is printed reads back within a billionth. */
-const DIGITS = 12;
-
-const written = (value: number | undefined): string =>
-  value === undefined ? '' : String(Number(value.toPrecision(DIGITS)));
-
-/** A text that a spreadsheet would take for a formula is written with an apostrophe before it. */
-const plain = (text: string): string => (/^[=+\-@\t]/.test(text) ? `'${text}` : text);
 
 /**
  * The prices of materials as a table in CSV, one line a material, with the demo prices of those that have no other.
@@ -70,7 +61,7 @@ export function pricesCsv(
       plain(source ?? ''),
     ];
   });
-  return `${dsvFormat(',').formatRows([header, ...rows])}\n`;
+  return tableText([header, ...rows]);
 }
 
 /** What a material costs by the book, else at its demo price; nothing where it has no price. */
@@ -96,10 +87,7 @@ export function pricesOfCsv(
   text: string,
   materials: Readonly<Record<string, Material>>,
 ): { commands: PriceCommand[]; without: number } {
-  const lines = text.replace(/^\uFEFF/, '');
-  const first = lines.slice(0, lines.search(/\r?\n|$/));
-  const separator = [';', '\t'].find((one) => first.includes(one)) ?? ',';
-  const [header = [], ...rows] = dsvFormat(separator).parseRows(lines);
+  const { separator, header, rows } = readTable(text);
   const places = columnsOf(header);
   const commands: PriceCommand[] = [];
   const seen = new Set<string>();
@@ -133,10 +121,7 @@ interface Place {
 function columnsOf(header: readonly string[]): Partial<Record<Column, Place>> {
   const places: Partial<Record<Column, Place>> = {};
   header.forEach((cell, index) => {
-    const name = cell
-      .trim()
-      .toLowerCase()
-      .replace(/[\s-]+/g, '_');
+    const name = columnName(cell);
     for (const [column, names] of Object.entries(COLUMNS) as [Column, Record<string, number>][])
       if (Object.hasOwn(names, name)) {
         if (places[column])
@@ -185,7 +170,7 @@ class Line {
 
   text(column: Column): string {
     const place = this.places[column];
-    return place ? (this.row[place.index] ?? '').trim().replace(/^'(?=[=+\-@])/, '') : '';
+    return place ? unplain(this.row[place.index] ?? '') : '';
   }
 
   price(): Price {

@@ -54,8 +54,10 @@ export function useHouseFiles(state: HouseState) {
       const elevations = elevationsOfCsv(await file.text(), state.house.value);
       if (!(await state.run(`Walls of ${file.name}`, { type: 'setElevations', elevations })))
         return;
-      notices.undoable(`${elevations.length} walls are taken from ${file.name}`, '', () =>
-        state.record.travel('undo'),
+      notices.undoable(
+        `${elevations.length === 1 ? '1 wall is' : `${elevations.length} walls are`} taken from ${file.name}`,
+        '',
+        () => state.record.travel('undo'),
       );
     } catch (error) {
       if (!(error instanceof InputError)) throw error;

@@ -1,0 +1,34 @@
+import { dsvFormat } from 'd3-dsv';
+
+/** Numbers in a file go so far: what is written reads back within a billionth. */
+const DIGITS = 12;
+
+/** A number as a table has it; nothing where there is none. */
+export const written = (value: number | undefined): string =>
+  value === undefined ? '' : String(Number(value.toPrecision(DIGITS)));
+
+/** A text that a spreadsheet would take for a formula is written with an apostrophe before it. */
+export const plain = (text: string): string => (/^[=+\-@\t]/.test(text) ? `'${text}` : text);
+
+/** The text of a cell as it was before `plain`. */
+export const unplain = (cell: string): string => cell.trim().replace(/^'(?=[=+\-@])/, '');
+
+/** Rows as CSV. */
+export const tableText = (rows: readonly (readonly string[])[]): string =>
+  `${dsvFormat(',').formatRows(rows.map((row) => [...row]))}\n`;
+
+/** A table as it was read: comma, semicolon or tab between fields, by its first line. */
+export function readTable(text: string): { separator: string; header: string[]; rows: string[][] } {
+  const lines = text.replace(/^\uFEFF/, '');
+  const first = lines.slice(0, lines.search(/\r?\n|$/));
+  const separator = [';', '\t'].find((one) => first.includes(one)) ?? ',';
+  const [header = [], ...rows] = dsvFormat(separator).parseRows(lines);
+  return { separator, header, rows };
+}
+
+/** The name of a column as it is looked for: `Length in` is `length_in`. */
+export const columnName = (cell: string): string =>
+  cell
+    .trim()
+    .toLowerCase()
+    .replace(/[\s-]+/g, '_');
