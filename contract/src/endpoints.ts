@@ -4,12 +4,15 @@ import type {
   ExplorationRun,
   ListedDocument,
   NewProject,
+  Offer,
   Project,
   ProjectChange,
+  QuotationRequest,
   Revision,
   Save,
   SavedDocument,
   SavedWall,
+  Supplier,
   WeatherFile,
 } from './types.ts';
 
@@ -235,6 +238,17 @@ export const ENDPOINTS = {
     '/explorations/:exploration',
     'Stops and forgets an exploration.',
     { status: 204 },
+  ),
+
+  listSuppliers: endpoint<Nothing, Nothing, Supplier[]>()(
+    'GET',
+    '/suppliers',
+    'The simulated yards that answer a request for quotation.',
+  ),
+  requestQuotation: endpoint<Nothing, QuotationRequest, Offer>()(
+    'POST',
+    '/suppliers/:supplier/quotations',
+    'What a yard offers for lines of an order: the same for the same seed. Nothing is kept.',
   ),
 } as const;
 

@@ -20,6 +20,10 @@ const time = Joi.string().isoDate();
 /** A query carries text. */
 const flag = Joi.string().valid('true', 'false');
 
+/** A line of an order, and how much of something. */
+const lineKey = Joi.string().min(1).max(300);
+const amount = Joi.number().min(0).max(1e7);
+
 /** Any document: what is in it is checked by its kind. */
 const document = Joi.object().unknown();
 /** A sentence whose numbers take units when it is read: pieces of text and measured numbers. */
@@ -204,4 +208,46 @@ export const SCHEMAS: Record<EndpointName, EndpointSchemas> = {
   readExploration: { answer: explorationRun },
   readExplorationPart: {},
   deleteExploration: {},
+
+  listSuppliers: {
+    answer: Joi.array().items(
+      Joi.object({
+        id: Joi.string().required(),
+        name: Joi.string().required(),
+        about: Joi.string().required(),
+      }),
+    ),
+  },
+  requestQuotation: {
+    body: Joi.object({
+      seed: Joi.number().integer().min(0).max(MAX_INTEGER).required(),
+      lines: Joi.array()
+        .items(
+          Joi.object({
+            key: lineKey.required(),
+            material: Joi.string().max(200).required(),
+            what: Joi.string().max(300).allow('').required(),
+            unit: Joi.string().max(20).required(),
+            asked: amount.required(),
+            area: amount.allow(null).required(),
+            volume: amount.allow(null).required(),
+          }),
+        )
+        .min(1)
+        .max(1000)
+        .required(),
+    }),
+    answer: Joi.object({
+      supplier: Joi.string().required(),
+      validDays: Joi.number().integer().required(),
+      lines: Joi.array().items(
+        Joi.object({
+          key: lineKey.required(),
+          usd: Joi.number().min(0).allow(null).required(),
+          leadDays: Joi.number().integer().min(0).allow(null).required(),
+          available: amount.required(),
+        }),
+      ),
+    }),
+  },
 };

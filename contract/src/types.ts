@@ -8,6 +8,7 @@ import type {
   OwnClimate,
   PriceBook,
   ProjectWall,
+  SoldBy,
   Status,
   Summary,
   UnitSystem,
@@ -128,6 +129,45 @@ export interface ExplorationRun {
   result: Explored | null;
   /** Why there will be no result. */
   problem: string | null;
+}
+
+/** A yard that answers a request for quotation. */
+export interface Supplier {
+  id: string;
+  name: string;
+  about: string;
+}
+
+/** A line of a request for quotation. */
+export interface RequestedLine {
+  key: string;
+  material: string;
+  what: string;
+  unit: SoldBy;
+  asked: number;
+  /** m² and m³ of what is asked for; null where it is neither. */
+  area: number | null;
+  volume: number | null;
+}
+
+export interface QuotationRequest {
+  /** The same seed is answered the same. */
+  seed: number;
+  lines: RequestedLine[];
+}
+
+export interface OfferedLine {
+  key: string;
+  /** USD for one unit; null where it is not carried. */
+  usd: number | null;
+  leadDays: number | null;
+  available: number;
+}
+
+export interface Offer {
+  supplier: string;
+  validDays: number;
+  lines: OfferedLine[];
 }
 
 export type SavedWall = SavedDocument<ProjectWall>;

@@ -8,18 +8,15 @@ import { tradeOf, type Elevation, type House, type Opening } from '../src/house/
 import {
   assemblyParts,
   countedHeat,
-  cutStock,
   fittedExposure,
-  furringBothWays,
   jointGap,
-  layoutFile,
   nextOnLayout,
   practiceSwitches,
-  sheetsFor,
   snapOpening,
   unstated,
-  type LayoutFile,
 } from '../src/layout/index.ts';
+import { layoutFile, type LayoutFile } from '../src/layout-file.ts';
+import { cutStock, furringBothWays, sheetsFor } from '../src/takeoff/index.ts';
 import { LIBRARY } from '../src/materials/index.ts';
 import type { WallFile } from '../src/wall/index.ts';
 

@@ -25,6 +25,7 @@ import { explorationRoutes } from './routes/explorations.ts';
 import { materialRoutes } from './routes/materials.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { serverRoutes } from './routes/server.ts';
+import { supplierRoutes } from './routes/suppliers.ts';
 import { weatherRoutes, type WeatherReader } from './routes/weather.ts';
 import { passwordGate } from './session.ts';
 import { readWeather } from './weather/read.ts';
@@ -128,6 +129,7 @@ export function createApp({
   api.use(materialRoutes(store));
   api.use(weatherRoutes(store, weather));
   api.use(explorationRoutes(store, queue));
+  api.use(supplierRoutes());
   api.use(() => {
     throw notFound('address');
   });

@@ -33,6 +33,7 @@ const PARAMS: Record<string, (value: string) => boolean> = {
   document: (value) => UUID.test(value),
   wall: (value) => UUID.test(value),
   exploration: (value) => UUID.test(value),
+  supplier: (value) => /^[a-z-]{1,60}$/.test(value),
   part: (value) => /^\d{1,9}$/.test(value),
   revision: (value) => /^[1-9]\d{0,8}$/.test(value),
 };

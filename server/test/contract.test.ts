@@ -144,6 +144,18 @@ test('every endpoint takes and answers what the table says', async () => {
   await call('readExplorationPart', { params: { exploration, part: 0 } });
   await call('deleteExploration', { params: { exploration } });
 
+  await call('listSuppliers');
+  await call('requestQuotation', {
+    params: { supplier: 'upper-yard' },
+    body: {
+      seed: 1,
+      lines: [
+        { key: 'a', material: 'osb', what: '', unit: 'sheet', asked: 2, area: 6, volume: 0.07 },
+        { key: 'b', material: 'reed', what: '', unit: 'm²', asked: 2, area: 6, volume: null },
+      ],
+    },
+  });
+
   await call('readWeatherHours', { params: { project, weather } });
   await call('deleteWeather', { params: { project, weather } });
   await call('deleteMaterial', { params: { project, material: 'reed' } });

@@ -1,4 +1,5 @@
 import { dsvFormat } from 'd3-dsv';
+import { InputError } from '../errors.ts';
 
 /** Numbers in a file go so far: what is written reads back within a billionth. */
 const DIGITS = 12;
@@ -17,13 +18,37 @@ export const unplain = (cell: string): string => cell.trim().replace(/^'(?=[=+\-
 export const tableText = (rows: readonly (readonly string[])[]): string =>
   `${dsvFormat(',').formatRows(rows.map((row) => [...row]))}\n`;
 
-/** A table as it was read: comma, semicolon or tab between fields, by its first line. */
+/**
+ * A table as it was read: comma, semicolon or tab between fields, by its first line.
+ *
+ * @throws InputError for a line with more fields than there are columns: a comma stands for a point in it
+ */
 export function readTable(text: string): { separator: string; header: string[]; rows: string[][] } {
   const lines = text.replace(/^\uFEFF/, '');
   const first = lines.slice(0, lines.search(/\r?\n|$/));
   const separator = [';', '\t'].find((one) => first.includes(one)) ?? ',';
   const [header = [], ...rows] = dsvFormat(separator).parseRows(lines);
+  rows.forEach((row, i) => {
+    if (row.slice(header.length).some((cell) => cell.trim() !== ''))
+      throw new InputError(
+        `line ${i + 2}`,
+        `has ${row.length} fields, and there are ${header.length} columns`,
+        separator === ','
+          ? 'one field a column: decimal points, or semicolons between the fields'
+          : 'one field a column',
+      );
+  });
   return { separator, header, rows };
+}
+
+/**
+ * The number in a cell; NaN where it is none. Where commas do not stand between the fields, one may stand for the point.
+ *
+ * @param separator between the fields
+ */
+export function cellNumber(cell: string, separator: string): number {
+  const text = separator === ',' ? cell : cell.replace(',', '.');
+  return /^\d*\.?\d+(e-?\d+)?$|^\d+\.$/i.test(text) ? Number(text) : NaN;
 }
 
 /** The name of a column as it is looked for: `Length in` is `length_in`. */

@@ -47,12 +47,12 @@ const NEAR = 0.001;
  *
  * Minimize Σ stock · times, so that the patterns give at least what is wanted. A new pattern is the one that is worth most by
  * the shadow prices: an unbounded knapsack for every stock length at once. The bound is Farley's: shadow prices, scaled so
- * that no pattern, with lengths rounded down, is worth more than its stock.
+ * that no pattern, with lengths rounded down, is worth more than its stock. A generator, so that a caller can stop in between.
  *
  * @see Gilmore and Gomory, A linear programming approach to the cutting-stock problem, Operations Research 9 (1961)
  * @see Farley, A note on bounding a class of linear programming problems, Operations Research 38 (1990)
  */
-export function solveFractional(demand: Demand): Fractional {
+export function* fractionalSteps(demand: Demand): Generator<undefined, Fractional> {
   const { lengths, wanted, stocks, kerf } = demand;
   const m = lengths.length;
   const unit = unitFor(demand);
@@ -109,6 +109,7 @@ export function solveFractional(demand: Demand): Fractional {
     if (work.value[capacities[entering]!]! <= stocks[entering]! * (1 + NEAR)) break;
     const counts = taken(sizes, capacities[entering]!, work);
     if (!enter({ stock: entering, counts })) break;
+    yield;
   }
   return { patterns, times, bound: bound() };
 

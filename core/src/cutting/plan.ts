@@ -1,5 +1,5 @@
 import { packed, stockFor, sum, TINY } from './packed.ts';
-import { solveFractional, type Demand, type Pattern } from './patterns.ts';
+import { fractionalSteps, type Demand, type Pattern } from './patterns.ts';
 import type { CuttingPlan, StockCut } from './types.ts';
 
 /** Lengths that are the same, m: a tenth of a millimetre. */
@@ -21,6 +21,18 @@ export function cuttingPlan(
   stocks: readonly number[],
   kerf: number,
 ): CuttingPlan {
+  const steps = cuttingSteps(pieces, stocks, kerf);
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
+}
+
+/** `cuttingPlan` in steps, so that a caller can stop in between: yields which share of the pieces is planned. */
+export function* cuttingSteps(
+  pieces: readonly number[],
+  stocks: readonly number[],
+  kerf: number,
+): Generator<number, CuttingPlan> {
   const longest = Math.max(...stocks);
   if (pieces.some((piece) => piece > longest + TINY || !(piece > 0)))
     throw new RangeError('a piece that no stock holds');
@@ -41,16 +53,19 @@ export function cuttingPlan(
   };
   consider();
   while (left.some((count) => count > 0)) {
+    const done = 1 - left.reduce((all, count) => all + count, 0) / pieces.length;
     const open = left.flatMap((count, i) => (count > 0 ? [i] : []));
-    const {
-      patterns,
-      times,
-      bound: low,
-    } = solveFractional({
+    const steps = fractionalSteps({
       ...demand,
       lengths: open.map((i) => lengths[i]!),
       wanted: open.map((i) => left[i]!),
     });
+    let step = steps.next();
+    while (!step.done) {
+      yield done;
+      step = steps.next();
+    }
+    const { patterns, times, bound: low } = step.value;
     // No plan takes less than the pieces themselves.
     if (fixed.length === 0) bound = Math.max(low, sum(pieces));
     // Whole patterns; where there is none, the one that is nearest to a whole one.

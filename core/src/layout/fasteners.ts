@@ -7,6 +7,8 @@ import type { Rectangle } from './types.ts';
 /** How many of a fastener an elevation takes. */
 export interface FastenerCount {
   what: string;
+  /** Id of the goods. */
+  goods: string;
   count: number;
 }
 

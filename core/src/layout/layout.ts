@@ -314,21 +314,27 @@ function fastenersOf(
 ): FastenerCount[] {
   const nailing = SHEATHING_FASTENERS.find(({ id }) => id === (rules.nailing ?? NAILING));
   const counts: FastenerCount[] = [];
-  const add = (what: string, count: number): void => {
-    if (count > 0) counts.push({ what, count });
+  const add = (goods: string, what: string, count: number): void => {
+    if (count > 0) counts.push({ what, goods, count });
   };
   if (sheathing.length > 0 && nailing)
     add(
+      nailing.id,
       `sheathing: ${nailing.name}`,
       sheathingFasteners(sheathing, framing, {
         edge: trade(`${nailing.id}-edge`),
         field: trade(`${nailing.id}-field`),
       }),
     );
-  if (parts.membrane?.kind === 'wrap') add('membrane: caps', capCount(totalArea(membrane), trade));
-  add('boards: temporary fasteners', boardFasteners(boards, trade('board-temporary')));
-  add('furring: screws', stripScrews(strips, trade('furring-screw')));
-  add('cladding: fasteners', claddingFasteners(cladding, strips, parts));
+  if (parts.membrane?.kind === 'wrap')
+    add('cap-fastener', 'membrane: caps', capCount(totalArea(membrane), trade));
+  add(
+    'board-fastener',
+    'boards: temporary fasteners',
+    boardFasteners(boards, trade('board-temporary')),
+  );
+  add('furring-screw', 'furring: screws', stripScrews(strips, trade('furring-screw')));
+  add('cladding-fastener', 'cladding: fasteners', claddingFasteners(cladding, strips, parts));
   return counts;
 }
 

@@ -1,4 +1,12 @@
-import { columnName, plain, readTable, tableText, unplain, written } from '../csv/index.ts';
+import {
+  cellNumber,
+  columnName,
+  plain,
+  readTable,
+  tableText,
+  unplain,
+  written,
+} from '../csv/index.ts';
 import { InputError } from '../errors.ts';
 import type { Material, Price, Prices } from '../materials/index.ts';
 import { FOOT, INCH, SQUARE_FOOT, type UnitSystem } from '../units/index.ts';
@@ -197,9 +205,8 @@ class Line {
   private value(column: Column, most: number): number | undefined {
     const cell = this.text(column);
     if (cell === '') return undefined;
-    const text = this.separator === ',' ? cell : cell.replace(',', '.');
     const factor = this.places[column]!.factor;
-    const value = /^\d*\.?\d+(e-?\d+)?$|^\d+\.$/i.test(text) ? Number(text) * factor : NaN;
+    const value = cellNumber(cell, this.separator) * factor;
     if (!(value >= 0 && value <= most))
       throw this.wrong(
         column,

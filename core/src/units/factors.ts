@@ -21,6 +21,9 @@ export const POUND = 0.45359237;
 /** m² in a square foot. */
 export const SQUARE_FOOT = FOOT * FOOT;
 
+/** US liquid gallon, L. */
+export const GALLON = 231 * INCH ** 3 * 1000;
+
 /** kg/m³ in one lb/ft³. */
 export const POUND_PER_CUBIC_FOOT = POUND / FOOT ** 3;
 

@@ -28,6 +28,7 @@ const GROUPS: Record<string, string> = {
   boards: 'Boards',
   furring: 'Furring',
   cladding: 'Cladding',
+  order: 'Ordering',
 };
 const groups = computed(() =>
   Object.entries(GROUPS).map(([id, label]) => ({

@@ -1,9 +1,8 @@
-import type { House } from '../house/index.ts';
-import type { Materials } from '../materials/index.ts';
-import { messageText, type UnitSystem } from '../units/index.ts';
-import { countedHeat, meanU } from './counted.ts';
-import { assemblyParts, layoutHouse } from './house-layout.ts';
-import { cutPlanned, takeoffOf } from './takeoff.ts';
+import type { House } from './house/index.ts';
+import type { Materials } from './materials/index.ts';
+import { messageText, type UnitSystem } from './units/index.ts';
+import { assemblyParts, countedHeat, layoutHouse, meanU } from './layout/index.ts';
+import { takeoffOf } from './takeoff/index.ts';
 
 /**
  * A house laid out, as a file: every member, sheet, strip and board, what is bought, and what is wrong.
@@ -19,7 +18,7 @@ export function layoutFile(
   system: UnitSystem = 'metric',
 ) {
   const laid = layoutHouse(house, assemblyParts(house.assemblies, projectMaterials));
-  const takeoff = takeoffOf(laid.elevations, house, cutPlanned);
+  const takeoff = takeoffOf(laid.elevations, house, { planned: true });
   const heatOf = countedHeat(projectMaterials);
   const heats = laid.elevations.map(({ parts, framing, share }) => ({
     share,

@@ -1,0 +1,6 @@
+export * from './commands.ts';
+export * from './priced.ts';
+export * from './receiving.ts';
+export * from './substitutes.ts';
+export * from './table.ts';
+export * from './types.ts';

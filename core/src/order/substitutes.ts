@@ -1,0 +1,198 @@
+import { assess, type Assessment } from '../assess.ts';
+import { judge, MOISTURE_ORDER, type MoistureStatus } from '../judgment/index.ts';
+import {
+  conductivityAt,
+  isInsulation,
+  LIBRARY,
+  rolesOf,
+  soldStep,
+  type Material,
+  type Materials,
+} from '../materials/index.ts';
+import { say, type Message } from '../units/index.ts';
+import {
+  applyCommands,
+  findMaterial,
+  type Command,
+  type Layer,
+  type WallFile,
+} from '../wall/index.ts';
+
+/** What a wall comes to. */
+export interface Judged {
+  moisture: MoistureStatus;
+  /** Effective R, m²K/W. */
+  r: number;
+  /** m */
+  thickness: number;
+  /** USD/m²; what has no price is left out. */
+  cost: number;
+}
+
+/** Another material in the place of one that cannot be had, and what the walls come to with it. */
+export interface Substitute {
+  material: string;
+  name: string;
+  walls: { wall: string; commands: Command[]; before: Judged; after: Judged }[];
+  /** Whether any wall is judged worse than it was. */
+  worse: boolean;
+  /** Whether it is of the same category. */
+  alike: boolean;
+  /** What else changes with it. */
+  notes: Message[];
+}
+
+/** Mean temperature at which insulation is compared, °C. */
+const COMPARED_AT = 24;
+
+/** A fill is made for a cavity so deep, within this, m. */
+const CAVITY = 0.006;
+
+/** The most that are shown. */
+const MOST = 6;
+
+/**
+ * What can stand in for a material: of the same first role, as thick as it is sold for at least the same R (insulation) or
+ * the same thickness; each wall judged again with it. Best first: none judged worse, none with less R, then of the same category, then at less cost.
+ *
+ * @param material id of what cannot be had
+ * @param walls that it is in, by id
+ * @param projectMaterials materials beyond the library
+ * @returns in steps, which share of the candidates is judged
+ */
+export function* substituteSteps(
+  material: string,
+  walls: Readonly<Record<string, WallFile>>,
+  projectMaterials: Materials = {},
+): Generator<number, Substitute[]> {
+  const files = Object.entries(walls).filter(([, file]) =>
+    file.layers.some((l) => holds(l, material)),
+  );
+  const first = files[0];
+  if (!first) return [];
+  const now = findMaterial(material, first[1], projectMaterials);
+  if (!now) return [];
+  const before = files.map(([, file]) => assess(file, projectMaterials));
+  const all: Record<string, Material> = { ...LIBRARY, ...projectMaterials };
+  const candidates = Object.entries(all).filter(
+    ([id, one]) => id !== material && rolesOf(id, one)[0] === rolesOf(material, now)[0],
+  );
+  const found: Substitute[] = [];
+  for (const [n, [id, one]] of candidates.entries()) {
+    yield n / candidates.length;
+    const changed = files.map(([wall, file], i) => {
+      const commands = swapped(file, material, now, id, one);
+      if (!commands) return null;
+      const after = assess(applyCommands(file, commands), projectMaterials);
+      return { wall, commands, before: judged(before[i]!), after: judged(after) };
+    });
+    if (changed.some((wall) => wall === null)) continue;
+    const done = changed as Substitute['walls'];
+    found.push({
+      material: id,
+      name: one.name,
+      walls: done,
+      worse: done.some(isWorse),
+      alike: one.category === now.category,
+      notes: notesOf(now, one),
+    });
+  }
+  return found.sort(better).slice(0, MOST);
+}
+
+const isWorse = ({ before, after }: Substitute['walls'][number]): boolean =>
+  MOISTURE_ORDER.indexOf(after.moisture) < MOISTURE_ORDER.indexOf(before.moisture);
+
+/** So much less R counts as the same, share. */
+const SAME_R = 0.02;
+
+function better(a: Substitute, b: Substitute): number {
+  const less = ({ walls }: Substitute): boolean =>
+    walls.some(({ before, after }) => after.r < before.r * (1 - SAME_R));
+  const cost = ({ walls }: Substitute): number =>
+    walls.reduce((sum, { before, after }) => sum + after.cost - before.cost, 0);
+  return (
+    Number(a.worse) - Number(b.worse) ||
+    Number(less(a)) - Number(less(b)) ||
+    Number(b.alike) - Number(a.alike) ||
+    cost(a) - cost(b)
+  );
+}
+
+/** What of safety changes where one stands for the other. */
+function notesOf(now: Material, one: Material): Message[] {
+  return [
+    ...(one.foamPlastic && !now.foamPlastic
+      ? [say`foam plastic: it burns, and needs a thermal barrier`]
+      : one.combustible && !now.combustible
+        ? [say`it burns, and what it stands for does not`]
+        : []),
+    ...(now.roles?.includes('structure') && !one.roles?.includes('structure')
+      ? [say`it does not brace the wall: the engineer decides`]
+      : []),
+    ...(now.roles?.includes('wrb') && !one.roles?.includes('wrb')
+      ? [say`it is no water barrier`]
+      : []),
+    ...(now.roles?.includes('air-barrier') && !one.roles?.includes('air-barrier')
+      ? [say`it is no air barrier`]
+      : []),
+  ];
+}
+
+const holds = (layer: Layer, material: string): boolean =>
+  layer.kind === 'sheet'
+    ? layer.material === material
+    : layer.kind === 'framed' && layer.fill === material;
+
+/** What changes a material of a wall for another; null where that is not sold so thick. */
+function swapped(
+  file: WallFile,
+  material: string,
+  now: Material,
+  id: string,
+  one: Material,
+): Command[] | null {
+  const commands: Command[] = [];
+  for (const layer of file.layers) {
+    if (!holds(layer, material)) continue;
+    commands.push({ type: 'setFill', id: layer.id, fill: id });
+    if (layer.kind === 'framed') {
+      const fits =
+        /loose-fill|spray-foam/.test(one.category ?? '') ||
+        !one.thicknesses ||
+        one.thicknesses.some((t) => Math.abs(t - layer.thickness) <= CAVITY);
+      if (!fits) return null;
+      continue;
+    }
+    const thickness = soldThickness(id, one, layer.thickness, now, isInsulation(material, now));
+    if (thickness === null) return null;
+    commands.push({ type: 'setThickness', id: layer.id, thickness });
+  }
+  return commands;
+}
+
+/** As thick as it is sold: for the same R at least, else as near as it comes; m. */
+function soldThickness(
+  id: string,
+  one: Material,
+  thickness: number,
+  now: Material,
+  insulates: boolean,
+): number | null {
+  if (!insulates) {
+    const sold = one.thicknesses ?? [thickness];
+    return sold.reduce((best, t) =>
+      Math.abs(t - thickness) < Math.abs(best - thickness) - 1e-9 ? t : best,
+    );
+  }
+  const r = thickness / conductivityAt(now, COMPARED_AT);
+  const step = soldStep(id, one, r * conductivityAt(one, COMPARED_AT) * (1 - SAME_R));
+  return step && step.boards.length === 1 ? step.boards[0]! : null;
+}
+
+const judged = (assessment: Assessment): Judged => ({
+  moisture: judge(assessment).moisture,
+  r: assessment.thermal.effective.r,
+  thickness: assessment.quantities.thickness,
+  cost: assessment.quantities.cost,
+});

@@ -1,0 +1,6 @@
+export { GOODS, type Goods, type Packs } from './goods.ts';
+export { furringBothWays, type BuiltHouse } from './needs.ts';
+export * from './stock.ts';
+export * from './takeoff.ts';
+export type { SoldBy, TakeoffLine } from './types.ts';
+export { amountIn, whatText } from './words.ts';

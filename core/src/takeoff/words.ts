@@ -1,0 +1,44 @@
+import { FOOT, formatText, GALLON, SQUARE_FOOT, type UnitSystem } from '../units/index.ts';
+import type { SoldBy } from './types.ts';
+
+/** Whole millimeters. */
+export const mm = (value: number): number => Math.round(value * 1000);
+
+/** A section of lumber, `38 × 140`. */
+export const section = (width: number, depth: number): string => `${mm(width)} × ${mm(depth)}`;
+
+/** Units that amounts are told in where feet and inches are used: their name, and what one is in SI. */
+const IMPERIAL: Partial<Record<SoldBy, { unit: string; size: number }>> = {
+  m: { unit: 'ft', size: FOOT },
+  'm²': { unit: 'ft²', size: SQUARE_FOOT },
+  'm³': { unit: 'ft³', size: FOOT ** 3 },
+  L: { unit: 'gal', size: GALLON },
+};
+
+/** An amount in the units of a system. */
+export function amountIn(
+  value: number,
+  unit: SoldBy,
+  system: UnitSystem,
+): { value: number; unit: string } {
+  const imperial = system === 'imperial' ? IMPERIAL[unit] : undefined;
+  return imperial ? { value: value / imperial.size, unit: imperial.unit } : { value, unit };
+}
+
+/** What a line of the takeoff says of sizes, in the units of a system: `38 × 140`, `1.22 × 2.44 m`, `25 mm`. */
+export function whatText(what: string, system: UnitSystem): string {
+  if (system === 'metric') return what;
+  const inches = (millimeters: string): string =>
+    formatText('length', Number(millimeters) / 1000, 'imperial');
+  const feet = (meters: string): string => String(Number((Number(meters) / FOOT).toFixed(1)));
+  return what
+    .replace(
+      /([\d.]+) × ([\d.]+) m(?!m)/g,
+      (_, a: string, b: string) => `${feet(a)} × ${feet(b)} ft`,
+    )
+    .replace(/([\d.]+) m(?![m²³a-z])/g, (_, a: string) => `${feet(a)} ft`)
+    .replace(/([\d.]+) mm/g, (_, a: string) => inches(a))
+    .replace(/^(\d+) × (\d+)(?= *$|,)/, (_, a: string, b: string) =>
+      `${inches(a)} × ${inches(b)}`.replace(/ in\.(?= ×)/, ''),
+    );
+}
