@@ -1,7 +1,8 @@
-import type { House } from './house/index.ts';
+import { tradeOf, type House } from './house/index.ts';
 import type { Materials } from './materials/index.ts';
 import { messageText, type UnitSystem } from './units/index.ts';
 import { assemblyParts, countedHeat, layoutHouse, meanU } from './layout/index.ts';
+import { checkServices } from './services/index.ts';
 import { takeoffOf } from './takeoff/index.ts';
 
 /**
@@ -19,6 +20,8 @@ export function layoutFile(
 ) {
   const laid = layoutHouse(house, assemblyParts(house.assemblies, projectMaterials));
   const takeoff = takeoffOf(laid.elevations, house, { planned: true });
+  const trade = tradeOf(house);
+  const services = laid.elevations.map((one) => checkServices(one, trade));
   const heatOf = countedHeat(projectMaterials);
   const heats = laid.elevations.map(({ parts, framing, share }) => ({
     share,
@@ -44,8 +47,13 @@ export function layoutFile(
       boards: one.cladding.boards,
       controlJoints: one.cladding.control,
       fasteners: one.fasteners,
-      conflicts: said(one.conflicts),
-      notes: said(one.notes),
+      services: {
+        crossings: services[n]!.crossings,
+        plates: services[n]!.plates,
+        straps: services[n]!.straps,
+      },
+      conflicts: said([...one.conflicts, ...services[n]!.conflicts]),
+      notes: said([...one.notes, ...services[n]!.notes]),
     })),
     heads: laid.heads,
     mean: {

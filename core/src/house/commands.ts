@@ -12,6 +12,7 @@ export type HouseFields = Pick<
   | 'cladding'
   | 'waste'
   | 'trade'
+  | 'shell'
   | 'openingU'
   | 'name'
 >;

@@ -1,4 +1,4 @@
-import type { Elevation } from './types.ts';
+import { isRun, type Elevation } from './types.ts';
 
 /**
  * An elevation as in a mirror: left and right change places, its openings, its layout and its corners with them. Whom its
@@ -32,9 +32,16 @@ export function mirrored(elevation: Elevation): Elevation {
     ...mapped('segments', (one) => ({ ...one, from: other(one.to), to: other(one.from) })),
     ...mapped('anchors', (one) => ({ ...one, x: other(one.x) })),
     ...mapped('risers', (one) => ({ ...one, x: other(one.x) })),
+    ...mapped('services', (one) =>
+      isRun(one)
+        ? { ...one, path: one.path.map(([x, z]) => [other(x), z - shift] as const) }
+        : { ...one, x: other(one.x, one.width), z: one.z - shift },
+    ),
   };
 
-  function mapped<K extends 'openings' | 'intersections' | 'segments' | 'anchors' | 'risers'>(
+  function mapped<
+    K extends 'openings' | 'intersections' | 'segments' | 'anchors' | 'risers' | 'services',
+  >(
     field: K,
     change: (one: NonNullable<Elevation[K]>[number]) => NonNullable<Elevation[K]>[number],
   ): Partial<Elevation> {

@@ -9,6 +9,7 @@ import {
   HOUSE_FORMAT,
   JACKS_AT,
   MEETINGS,
+  SERVICE_PLACES,
   type House,
   type ProjectHouse,
 } from './types.ts';
@@ -44,6 +45,38 @@ const opening = Joi.object({
     .allow(null),
   jacks: Joi.number().integer().min(0).max(6),
 }).unknown();
+
+const box = Joi.object({
+  id: id.required(),
+  kind: oneOf(['box', 'cabinet']).required(),
+  in: oneOf(SERVICE_PLACES),
+  x: along.required(),
+  z: along.required(),
+  width: length.required(),
+  height: length.required(),
+  depth: length.required(),
+}).unknown();
+
+const run = Joi.object({
+  id: id.required(),
+  kind: oneOf(['cable', 'pipe']).required(),
+  in: oneOf(SERVICE_PLACES),
+  path: Joi.array()
+    .items(Joi.array().ordered(along.required(), along.required()).length(2))
+    .min(2)
+    .max(50)
+    .required(),
+  diameter: length.required(),
+  from: Joi.number().min(0).max(1),
+  passes: oneOf(['bored', 'notched']),
+  water: Joi.boolean(),
+}).unknown();
+
+/** A box by its kind, a run by its kind; else what kinds there are. */
+const service = Joi.object({ kind: oneOf(['box', 'cabinet', 'cable', 'pipe']).required() })
+  .unknown()
+  .when(Joi.object({ kind: oneOf(['box', 'cabinet']) }).unknown(), { then: box })
+  .when(Joi.object({ kind: oneOf(['cable', 'pipe']) }).unknown(), { then: run });
 
 const elevation = Joi.object({
   id: id.required(),
@@ -99,6 +132,8 @@ const elevation = Joi.object({
       kind: oneOf(['pipe', 'duct']).required(),
     }).unknown(),
   ),
+  services: list(service).unique('id'),
+  bearing: Joi.boolean(),
   braced: Joi.boolean(),
 }).unknown();
 
@@ -153,6 +188,14 @@ const fields = {
   }).unknown(),
   waste: Joi.object().pattern(id, Joi.number().min(0).max(1)),
   trade: Joi.object().pattern(id, Joi.number().min(0).max(10_000)),
+  shell: Joi.object({
+    width: far.required(),
+    depth: length.required(),
+    pitch: length.required(),
+    crest: length.required(),
+    trough: length.required(),
+    room: list(Joi.object({ name: text.max(200).required(), width: far.required() }).unknown()),
+  }).unknown(),
   openingU: positive.max(10),
 };
 
@@ -166,8 +209,14 @@ const projectSchema = Joi.object({
   assemblies: Joi.object().pattern(id, id).max(MANY).required(),
 }).unknown();
 
-/** What no single field shows: a height or a top for each elevation, an assembly that is there, steps in order. */
-function checkWhole({ assemblies, elevations }: House<unknown>): void {
+/** What no single field shows: a height or a top for each elevation, an assembly that is there, steps in order, a shell's flats. */
+function checkWhole({ assemblies, elevations, shell }: House<unknown>): void {
+  if (shell && shell.crest + shell.trough > shell.pitch)
+    throw new InputError(
+      'shell.pitch',
+      'is less than its flats together',
+      `at least ${shell.crest + shell.trough}`,
+    );
   elevations.forEach(({ assembly, length: wall, height, top, segments = [] }, n) => {
     const path = `elevations[${n}]`;
     if (!Object.hasOwn(assemblies, assembly))

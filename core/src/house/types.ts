@@ -84,6 +84,42 @@ export interface Riser {
   kind: 'pipe' | 'duct';
 }
 
+/** Where something runs or sits: between the studs, or between battens indoors of them. */
+export const SERVICE_PLACES = ['frame', 'battens'] as const;
+
+/** A box or a recessed cabinet: its lower left corner, its size, and how deep it is from its face, m. */
+export interface BoxService {
+  id: string;
+  kind: 'box' | 'cabinet';
+  in?: (typeof SERVICE_PLACES)[number];
+  x: number;
+  z: number;
+  width: number;
+  height: number;
+  depth: number;
+}
+
+/** A cable or a pipe: the points that it runs through, m. */
+export interface RunService {
+  id: string;
+  kind: 'cable' | 'pipe';
+  in?: (typeof SERVICE_PLACES)[number];
+  path: readonly (readonly [x: number, z: number])[];
+  /** With what is around it. */
+  diameter: number;
+  /** From the inner face of the studs to its middle; left out, the middle of their depth. */
+  from?: number;
+  /** How it passes wood. */
+  passes?: 'bored' | 'notched';
+  /** Whether water stands in it; of a pipe it does unless it says otherwise. */
+  water?: boolean;
+}
+
+export type Service = BoxService | RunService;
+
+export const isRun = (service: Service): service is RunService =>
+  service.kind === 'cable' || service.kind === 'pipe';
+
 /** One wall of the house, as seen from outdoors: x from its left end, z up from the underside of its bottom plate, m. */
 export interface Elevation {
   id: string;
@@ -110,6 +146,9 @@ export interface Elevation {
   segments?: Segment[];
   anchors?: Anchor[];
   risers?: Riser[];
+  services?: Service[];
+  /** Whether its studs bear; they do unless it says otherwise. */
+  bearing?: boolean;
   /** Whether it braces the house: designed by others, and its anchors are checked as such. */
   braced?: boolean;
 }
@@ -166,6 +205,22 @@ export interface CladdingSizes {
 }
 
 /**
+ * A shell of corrugated sheet. Its crests stand out, its troughs in; slopes join them. m
+ */
+export interface Shell {
+  /** From the outside of one long wall to that of the other, over the crests. */
+  width: number;
+  /** From trough to crest, and from one crest to the next. */
+  depth: number;
+  pitch: number;
+  /** Of the flats. */
+  crest: number;
+  trough: number;
+  /** What has to stand beside each other in the room. */
+  room?: { name: string; width: number }[];
+}
+
+/**
  * The walls of a house.
  *
  * `A` is what an assembly is: a file carries the walls; in a project it is the id of one of its walls.
@@ -186,6 +241,8 @@ export interface House<A = WallFile> extends Document {
   waste?: Record<string, number>;
   /** Trade figures that are changed, by id, SI. */
   trade?: Record<string, number>;
+  /** Of a house in a shell of corrugated sheet. */
+  shell?: Shell;
   /** U of windows and doors, for the mean over the house, W/(m²·K). */
   openingU?: number;
 }

@@ -1,0 +1,83 @@
+import type { Shell } from '../house/index.ts';
+import type { ElevationLayout } from '../layout/index.ts';
+import { frameEnd, type ResolvedWall } from '../wall/index.ts';
+import { isUpright } from '../layout/index.ts';
+
+/** What a corrugated sheet means for the wall inside it. */
+export interface ShellFacts {
+  /** Fill from the inner face of the studs to the sheet: at a trough, at a crest, and its mean over the wall, m. */
+  fill: { least: number; most: number; mean: number };
+  /** Between the finishes of the two long walls, m. */
+  clear: number;
+  /** Studs that stand over no trough, which are blocked to the sheet behind them, and blocks for them. */
+  blocked: { wall: string; studs: number; blocks: number }[];
+  /** Thickness of a block, m. */
+  block: number;
+  /** What stands beside each other, and what is left over (negative where it does not fit); null where nothing is asked. */
+  room: { needs: number; left: number } | null;
+}
+
+/** Whether a sheet of metal is the skin that the frame stands against. */
+export function isShell(wall: ResolvedWall): boolean {
+  const skin = wall.layers[frameEnd(wall) + 1];
+  return skin?.source.kind === 'sheet' && skin.fill?.category === 'metal';
+}
+
+/**
+ * Crest and trough of a shell against its frame. The frame stands against the troughs, which lie inward; over a pitch the
+ * corrugation adds depth · (crest + slope) / pitch to the fill, the slopes at half the depth.
+ *
+ * @param shell its sizes, m
+ * @param layouts of the walls that are built in it
+ * @param apart of blocks along a stud, m
+ * @returns null where none of them is
+ */
+export function shellFacts(
+  { width, depth, pitch, crest, trough, room = [] }: Shell,
+  layouts: readonly ElevationLayout[],
+  apart: number,
+): ShellFacts | null {
+  const own = layouts.filter(({ parts }) => isShell(parts.wall));
+  const first = own[0];
+  if (!first) return null;
+  const { wall } = first.parts;
+  const end = frameEnd(wall);
+  const inside = wall.layers.slice(0, end + 1);
+  const framed = inside
+    .filter(({ member, fill }) => member && fill)
+    .reduce((sum, { thickness }) => sum + thickness, 0);
+  const thick = inside.reduce((sum, { thickness }) => sum + thickness, 0);
+  const skin = wall.layers[end + 1]!.thickness;
+  const slope = (pitch - crest - trough) / 2;
+  const clear = width - 2 * (thick + depth + skin);
+  const needs = room.reduce((sum, one) => sum + one.width, 0);
+  return {
+    fill: {
+      least: framed,
+      most: framed + depth,
+      mean: framed + (depth * (crest + slope)) / pitch,
+    },
+    clear,
+    block: depth,
+    blocked: own.map((layout) => blocked(layout, { pitch, trough }, apart)),
+    room: room.length === 0 ? null : { needs, left: clear - needs },
+  };
+}
+
+/** Studs whose middle lies over no trough; the first trough begins at the left end. */
+function blocked(
+  { elevation, framing }: ElevationLayout,
+  { pitch, trough }: Pick<Shell, 'pitch' | 'trough'>,
+  apart: number,
+): ShellFacts['blocked'][number] {
+  const loose = framing.members.filter(({ kind, x, width }) => {
+    if (!isUpright(kind)) return false;
+    const at = (x + width / 2) % pitch;
+    return at > trough;
+  });
+  return {
+    wall: elevation.name ?? elevation.id,
+    studs: loose.length,
+    blocks: loose.reduce((sum, { height }) => sum + Math.ceil(height / apart) + 1, 0),
+  };
+}
