@@ -34,7 +34,7 @@ const wall = (n: number): Elevation => ({
 });
 
 /** Twelve walls with sixty openings, two layers of boards. */
-const house: House = {
+export const house: House = {
   format: 'eldrun-house',
   version: 1,
   name: 'Bench',

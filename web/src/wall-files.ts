@@ -39,7 +39,12 @@ export function asProjectWall(file: WallFile, brief: Brief): ProjectWall {
 
 /** Hands a text to the browser's downloads. */
 export function downloadText(name: string, text: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+  downloadBlob(name, new Blob([text], { type }));
+}
+
+/** Hands a file to the browser's downloads. */
+export function downloadBlob(name: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = url;
   link.download = name;

@@ -11,13 +11,7 @@ import {
 } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { lensFacts, type Fact } from '../src/views/elevations/lens-facts.ts';
-import {
-  fieldText,
-  signedFrom,
-  sizeText,
-  tapeText,
-  wallLength,
-} from '../src/views/elevations/lengths.ts';
+import { fieldText, signedFrom, sizeText, tapeText, wallLength } from '../src/lengths.ts';
 import { drawnOpening, newWall, usualOpening } from '../src/views/elevations/usual.ts';
 
 const INCH = 0.0254;

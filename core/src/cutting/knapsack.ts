@@ -36,6 +36,34 @@ export function fill(
   }
 }
 
+/**
+ * The same with each item so many times at the most: what the best of every capacity is worth.
+ *
+ * @param counts how many there are of each item
+ */
+export function fillBounded(
+  sizes: ArrayLike<number>,
+  values: ArrayLike<number>,
+  counts: ArrayLike<number>,
+  capacity: number,
+  value: Float64Array,
+): void {
+  value.fill(0);
+  for (let i = 0; i < sizes.length; i++) {
+    if (values[i]! <= 0) continue;
+    // Bundles of 1, 2, 4 … and the rest make up every number.
+    let left = Math.min(counts[i]!, Math.floor(capacity / sizes[i]!));
+    for (let bundle = 1; left > 0; bundle *= 2) {
+      const many = Math.min(bundle, left);
+      left -= many;
+      const size = many * sizes[i]!;
+      const worth = many * values[i]!;
+      for (let c = capacity; c >= size; c--)
+        value[c] = Math.max(value[c]!, value[c - size]! + worth);
+    }
+  }
+}
+
 /** How many of each item the best of a capacity has. */
 export function taken(
   sizes: ArrayLike<number>,

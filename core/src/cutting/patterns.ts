@@ -1,4 +1,4 @@
-import { fill, taken, type Knapsack } from './knapsack.ts';
+import { fill, fillBounded, taken, type Knapsack } from './knapsack.ts';
 
 /** A way of cutting one length: how many of each piece. */
 export interface Pattern {
@@ -16,16 +16,20 @@ export interface Demand {
   kerf: number;
 }
 
-/** A solution of the linear program: patterns, how often each is cut (not whole), and a bound that holds for any plan, m. */
+/** A solution of the linear program: patterns, and how often each is cut (not whole). */
 export interface Fractional {
   patterns: Pattern[];
   times: number[];
-  bound: number;
+  /** Computes what no plan can do without, m. */
+  bound: () => number;
 }
 
 /** Units of the knapsack, m: sixteenths of an inch or whole millimeters where all lengths are such, else a quarter of one. */
 const UNITS = [0.0254 / 16, 0.001] as const;
 const FINE = 0.00025;
+
+/** How many times finer lengths are taken for the bound. */
+const FINER = 10;
 
 /** How far a length may lie from a whole number of units and still be one, m. */
 const SLACK = 2e-5;
@@ -47,7 +51,7 @@ const NEAR = 0.001;
  *
  * Minimize Σ stock · times, so that the patterns give at least what is wanted. A new pattern is the one that is worth most by
  * the shadow prices: an unbounded knapsack for every stock length at once. The bound is Farley's: shadow prices, scaled so
- * that no pattern, with lengths rounded down, is worth more than its stock. A generator, so that a caller can stop in between.
+ * that no pattern of pieces that are wanted, with lengths rounded down, is worth more than its stock. A generator, so that a caller can stop in between.
  *
  * @see Gilmore and Gomory, A linear programming approach to the cutting-stock problem, Operations Research 9 (1961)
  * @see Farley, A note on bounding a class of linear programming problems, Operations Research 38 (1990)
@@ -111,7 +115,7 @@ export function* fractionalSteps(demand: Demand): Generator<undefined, Fractiona
     if (!enter({ stock: entering, counts })) break;
     yield;
   }
-  return { patterns, times, bound: bound() };
+  return { patterns, times, bound };
 
   /** Takes a pattern into the basis in place of the one that first comes to nothing. */
   function enter(pattern: Pattern): boolean {
@@ -142,14 +146,15 @@ export function* fractionalSteps(demand: Demand): Generator<undefined, Fractiona
     return true;
   }
 
-  /** What the shadow prices say of any plan, m. */
+  /** What the shadow prices say of any plan, m: in finer units, so that a pattern that does not quite fit is none. */
   function bound(): number {
-    const down = lengths.map((length) => Math.max(1, Math.floor((length + kerf) / unit + slack)));
-    fill(down, prices, most, work);
-    const scale = Math.min(
-      1,
-      ...stocks.map((stock) => stock / work.value[Math.ceil((stock + kerf) / unit - slack)]!),
-    );
+    const finer = unit === FINE ? unit / FINER : unit;
+    const give = unit === FINE ? 1e-3 : slack;
+    const down = lengths.map((length) => Math.max(1, Math.floor((length + kerf) / finer + give)));
+    const up = stocks.map((stock) => Math.ceil((stock + kerf) / finer - give));
+    const value = new Float64Array(Math.max(...up) + 1);
+    fillBounded(down, prices, wanted, value.length - 1, value);
+    const scale = Math.min(1, ...stocks.map((stock, j) => stock / value[up[j]!]!));
     return scale * wanted.reduce((sum, count, i) => sum + count * prices[i]!, 0);
   }
 }

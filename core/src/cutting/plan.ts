@@ -67,7 +67,7 @@ export function* cuttingSteps(
     }
     const { patterns, times, bound: low } = step.value;
     // No plan takes less than the pieces themselves.
-    if (fixed.length === 0) bound = Math.max(low, sum(pieces));
+    if (fixed.length === 0) bound = Math.max(low(), sum(pieces));
     // Whole patterns; where there is none, the one that is nearest to a whole one.
     const whole: number[] = times.map((count) => Math.floor(count + 1e-9));
     if (!whole.some((count) => count > 0)) {

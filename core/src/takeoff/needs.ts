@@ -236,7 +236,7 @@ function membrane(
     {
       role: 'membrane',
       material,
-      what: `${roll.width.toFixed(2)} × ${roll.length.toFixed(1)} m`,
+      what: `${roll.width.toFixed(2)} × ${roll.length.toFixed(2)} m`,
       net: covered,
       unit: 'm²',
       area: 1,

@@ -1,5 +1,6 @@
 import type { Trade } from '../house/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
+import { checkServices } from '../services/index.ts';
 import { GOODS, type Packs } from './goods.ts';
 import type { Need } from './types.ts';
 
@@ -47,6 +48,9 @@ export function sundries(layout: ElevationLayout, trade: Trade, packs: Packs): N
     'plate, behind flanges, around frames indoors',
     along + total((one) => 4 * one.height + 2 * one.width + 2 * sill(one)),
   );
+  const { plates: shields, straps } = checkServices(layout, trade);
+  add('protection-plate', 'over holes near a face', shields);
+  add('plate-strap', 'over cut top plates', straps);
   if (!parts.cladding) return needs;
   const { kind } = parts.cladding;
   // Below and above, over heads and under sills the gap is open.

@@ -136,7 +136,8 @@ function lineOf(
   { waste, kerf, problems }: By,
   cut: Cut,
 ): TakeoffLine {
-  const more = 1 + (waste[role] ?? (order.by === 'pack' ? order.waste : undefined) ?? 0);
+  const asked = waste[role] ?? (order.by === 'pack' ? order.waste : undefined) ?? 0;
+  const more = 1 + asked;
   const line = (
     count: number,
     orderUnit: TakeoffLine['orderUnit'],
@@ -154,6 +155,7 @@ function lineOf(
     area: area === undefined ? null : area * bought,
     volume: volume === undefined ? null : volume * bought,
     wall,
+    waste: asked,
   });
   switch (order.by) {
     case 'length': {

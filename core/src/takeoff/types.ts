@@ -41,6 +41,8 @@ export interface TakeoffLine {
   volume: number | null;
   /** Wall that it is placed over, m². */
   wall: number;
+  /** Asked for beyond what is built in, share. */
+  waste: number;
   pieces?: LengthCount[];
   stock?: LengthCount[];
   /** How each length is cut, and what no plan can do without, m; of all walls together. */

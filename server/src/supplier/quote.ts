@@ -94,6 +94,7 @@ function basePrice({ material, what, unit, asked, area, volume }: RequestedLine)
       area,
       volume,
       wall: 0,
+      waste: 0,
     },
     {
       find: (id) => (Object.hasOwn(LIBRARY, id) ? LIBRARY[id] : undefined),

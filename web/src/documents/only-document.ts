@@ -16,6 +16,8 @@ interface OnlyDocumentOptions<D extends Document, C> {
   load: () => Promise<DocumentKind<D, C, never>>;
   /** As it is before anything was changed. */
   blank: D;
+  /** Whether the keys of undo are its own now; always, where it is left out. */
+  hasKeys?: () => boolean;
 }
 
 /**
@@ -27,6 +29,7 @@ export function useOnlyDocument<D extends Document, C extends object>({
   label,
   load,
   blank,
+  hasKeys = () => true,
 }: OnlyDocumentOptions<D, C>) {
   const project = useProject();
   const notices = useNotices();
@@ -136,7 +139,7 @@ export function useOnlyDocument<D extends Document, C extends object>({
   useEventListener(window, 'keydown', (event: KeyboardEvent) => {
     if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
     if (isTyping(event.target as HTMLElement) || document.querySelector('.p-dialog-mask')) return;
-    if (!exists.value) return;
+    if (!exists.value || !hasKeys()) return;
     event.preventDefault();
     travel(event.shiftKey ? 'redo' : 'undo');
   });

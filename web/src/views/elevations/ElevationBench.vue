@@ -24,9 +24,9 @@ import PlateTable from './PlateTable.vue';
 import PracticePanel from './PracticePanel.vue';
 import WallFields from './WallFields.vue';
 import { useBenchActions } from './bench-actions.ts';
-import { useHouse } from './house-state.ts';
+import { useHouse } from '../../stores/house.ts';
 import { lensFacts } from './lens-facts.ts';
-import { lengthText, tapeText, wallLength } from './lengths.ts';
+import { lengthText, tapeText, wallLength } from '../../lengths.ts';
 import { headNotes, layerAt, openingAt } from './look-at.ts';
 import { drawnOpening, usualOpening } from './usual.ts';
 

@@ -15,7 +15,7 @@ import {
 } from '@eldrun/core';
 import { elevationScene, plateScene, type ElevationLayer } from '@eldrun/drawing';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
-import { sizeText, tapeText } from './lengths.ts';
+import { sizeText, tapeText } from '../../lengths.ts';
 
 /** A wall to scale as seen from outdoors, its openings to be moved by hand and by key, and its plate below it. */
 const props = defineProps<{

@@ -5,7 +5,7 @@ import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';
 import { useProject } from '../../stores/project.ts';
 import ElevationBench from './ElevationBench.vue';
 import HouseTable from './HouseTable.vue';
-import { provideHouse } from './house-state.ts';
+import { provideHouse } from '../../stores/house.ts';
 import { LENSES, lensOf } from './lenses.ts';
 
 /** The walls of the house as seen from outdoors: all in a table, or one on the bench. */

@@ -18,8 +18,8 @@ import TextField from '../../parts/TextField.vue';
 import { useProject } from '../../stores/project.ts';
 import TradeFigures from './TradeFigures.vue';
 import { useHouseFiles } from './house-files.ts';
-import { useHouse } from './house-state.ts';
-import { fieldText, sizeFrom, tapeText } from './lengths.ts';
+import { useHouse } from '../../stores/house.ts';
+import { fieldText, sizeFrom, tapeText } from '../../lengths.ts';
 import { newWall } from './usual.ts';
 
 /** All walls of the house: typed, copied, mirrored; their heads against one line; what they come to together. */

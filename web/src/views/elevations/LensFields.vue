@@ -16,7 +16,7 @@ import {
 import type { ElevationLayer } from '@eldrun/drawing';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
-import { fieldText, placeFrom, sizeFrom } from './lengths.ts';
+import { fieldText, placeFrom, sizeFrom } from '../../lengths.ts';
 
 /** What a layer is laid of, for all walls of the house. */
 const props = defineProps<{

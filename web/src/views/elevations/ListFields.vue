@@ -2,7 +2,7 @@
 import Select from 'primevue/select';
 import type { UnitSystem } from '@eldrun/core';
 import TableCell from '../../parts/TableCell.vue';
-import { fieldText, placeFrom, signedFrom, sizeFrom } from './lengths.ts';
+import { fieldText, placeFrom, signedFrom, sizeFrom } from '../../lengths.ts';
 import type { ListColumn } from './list-column.ts';
 
 /** A short list of a wall: inner walls, steps, anchors. Each row is typed into and taken away. */

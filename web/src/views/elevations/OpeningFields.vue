@@ -2,7 +2,7 @@
 import { InputError, type Opening, type UnitSystem } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
-import { fieldText, placeFrom, sizeFrom, tapeText } from './lengths.ts';
+import { fieldText, placeFrom, sizeFrom, tapeText } from '../../lengths.ts';
 
 /** A window or a door, typed: its rough opening, its header, its jacks. */
 const props = defineProps<{

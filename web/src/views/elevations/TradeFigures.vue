@@ -13,7 +13,7 @@ import {
   type UnitSystem,
 } from '@eldrun/core';
 import TableCell from '../../parts/TableCell.vue';
-import { fieldText, placeFrom } from './lengths.ts';
+import { fieldText, placeFrom } from '../../lengths.ts';
 
 /** The figures of the trade that all layouts stand on: typical, with their source, and changed where somebody knows better. */
 const props = defineProps<{ house: ProjectHouse; units: UnitSystem }>();

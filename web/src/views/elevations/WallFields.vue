@@ -10,7 +10,7 @@ import {
 } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
-import { fieldText, placeFrom, signedFrom, sizeFrom } from './lengths.ts';
+import { fieldText, placeFrom, signedFrom, sizeFrom } from '../../lengths.ts';
 import type { ListColumn } from './list-column.ts';
 import ListFields from './ListFields.vue';
 

@@ -10,7 +10,7 @@ import {
   type SwitchId,
 } from '@eldrun/core';
 import { useProject } from '../../stores/project.ts';
-import { useHouse } from './house-state.ts';
+import { useHouse } from '../../stores/house.ts';
 import { usualHeader } from './usual.ts';
 
 /** A wall of the project that the house does not use yet is told by its id behind this. */

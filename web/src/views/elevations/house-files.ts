@@ -1,17 +1,9 @@
-import {
-  applyAll,
-  fixed,
-  frameOf,
-  HOUSE_FORMAT,
-  InputError,
-  mainFrameOf,
-  type Command,
-} from '@eldrun/core';
+import { applyAll, fixed, frameOf, InputError, mainFrameOf, type Command } from '@eldrun/core';
 import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';
 import { downloadText, fileName } from '../../wall-files.ts';
-import type { HouseState } from './house-state.ts';
+import type { HouseState } from '../../stores/house.ts';
 
 /** The largest file of walls, bytes. */
 const MOST = 1 << 20;
@@ -29,19 +21,9 @@ export function useHouseFiles(state: HouseState) {
 
   /** A house file that stands alone: with its walls in it. */
   function saveFile(): void {
-    const house = state.house.value;
-    const assemblies = Object.fromEntries(
-      Object.entries(house.assemblies).flatMap(([name, id]) => {
-        const wall = state.walls.value.get(id);
-        return wall ? [[name, project.fileOf(wall)]] : [];
-      }),
-    );
-    const elevations = house.elevations.filter(({ assembly }) =>
-      Object.hasOwn(assemblies, assembly),
-    );
     downloadText(
       `${nameOf('house')}.json`,
-      `${JSON.stringify({ ...house, format: HOUSE_FORMAT, assemblies, elevations }, null, 2)}\n`,
+      `${JSON.stringify(state.file.value, null, 2)}\n`,
       'application/json',
     );
   }

@@ -17,7 +17,7 @@ import {
   type UnitSystem,
 } from '@eldrun/core';
 import type { ElevationLayer } from '@eldrun/drawing';
-import { lengthText, totalText, wallLength } from './lengths.ts';
+import { lengthText, totalText, wallLength } from '../../lengths.ts';
 
 /** A line beside the drawing: what, how much, and what it stands on. */
 export interface Fact {

@@ -9,7 +9,8 @@ import { ask } from '../../api.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import type { ComparedWall } from '../../stores/options.ts';
 import { useProject } from '../../stores/project.ts';
-import { decidedOption, today } from './decided.ts';
+import { today } from '../../day.ts';
+import { decidedOption } from './decided.ts';
 
 /** Records which of the compared walls is built, and why; bound to the states that they are in now. */
 const props = defineProps<{ walls: readonly ComparedWall[] }>();

@@ -7,13 +7,6 @@ export function decidedOption({ id, revision, name, facts, judged }: ComparedWal
   return { wall: id, revision, name, measures: facts!.measures, judgment: { moisture, basis } };
 }
 
-/** The day where the person is, as a decision writes it. */
-export function today(): string {
-  const now = new Date();
-  const two = (n: number): string => String(n).padStart(2, '0');
-  return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
-}
-
 /** A day as people write it. */
 export const dayText = (day: string): string =>
   new Date(`${day}T00:00:00`).toLocaleDateString('en-US', { dateStyle: 'long' });

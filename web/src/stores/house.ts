@@ -21,14 +21,15 @@ import {
   type CountedHeat,
   type Elevation,
   type ElevationLayout,
+  type House,
   type HouseCommand,
   type ProjectHouse,
   type ProjectWall,
 } from '@eldrun/core';
-import { ask } from '../../api.ts';
-import { listenToChanges } from '../../documents/changes.ts';
-import { useOnlyDocument } from '../../documents/only-document.ts';
-import { useProject } from '../../stores/project.ts';
+import { ask } from '../api.ts';
+import { listenToChanges } from '../documents/changes.ts';
+import { useOnlyDocument } from '../documents/only-document.ts';
+import { useProject } from './project.ts';
 
 const BLANK: ProjectHouse = {
   format: HOUSE_FORMAT,
@@ -60,14 +61,17 @@ export interface LaidWall {
 
 /**
  * The house of the open project, laid out. What did not change is not laid out again: an edit of one wall costs that wall alone.
+ *
+ * @param hasKeys whether the keys of undo are the house's now
  */
-export function makeHouse() {
+export function makeHouse(hasKeys?: () => boolean) {
   const project = useProject();
   const record = useOnlyDocument<ProjectHouse, HouseCommand>({
     kind: 'house',
     label: 'house',
     load: async () => (await import('@eldrun/core/kinds')).HOUSE,
     blank: BLANK,
+    ...(hasKeys ? { hasKeys } : {}),
   });
   /** The walls of the project as they are saved, by id. */
   const walls = shallowRef<ReadonlyMap<string, ProjectWall>>(new Map());
@@ -157,6 +161,19 @@ export function makeHouse() {
   });
   const corners = (elevation: Elevation) => cornerConflicts(elevation, elevations.value);
 
+  /** The house with the walls it is built as; without those whose wall is gone or empty. */
+  const file = computed<House>(() => {
+    const house = record.current.value;
+    const assemblies = Object.fromEntries(
+      Object.entries(house.assemblies).flatMap(([name, id]) => {
+        const wall = walls.value.get(id);
+        return wall && Object.hasOwn(parts.value, name) ? [[name, project.fileOf(wall)]] : [];
+      }),
+    );
+    const built = house.elevations.filter(({ assembly }) => Object.hasOwn(assemblies, assembly));
+    return { ...house, assemblies, elevations: built };
+  });
+
   /** What a person calls an assembly: its wall's name. */
   const assemblyLabel = (name: string): string => {
     const id = record.current.value.assemblies[name];
@@ -169,6 +186,7 @@ export function makeHouse() {
     house: record.current,
     run: (name: string, ...commands: HouseCommand[]) => record.run(name, commands),
     walls,
+    file,
     failure,
     readWalls,
     parts,

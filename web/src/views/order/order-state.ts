@@ -1,0 +1,106 @@
+import { computed, inject, provide, ref, type InjectionKey } from 'vue';
+import {
+  ORDER_FORMAT,
+  orderTotals,
+  pricedLine,
+  type HouseCommand,
+  type Material,
+  type OrderBook,
+  type OrderCommand,
+  type OrderLine,
+  type Packs,
+  type TakeoffLine,
+} from '@eldrun/core';
+import { useOnlyDocument } from '../../documents/only-document.ts';
+import { makeHouse } from '../../stores/house.ts';
+import { useProject } from '../../stores/project.ts';
+import { useTakeoff } from './takeoff-run.ts';
+
+/** Nothing said of packs: the same object, so that nothing is taken off again. */
+const USUAL: Packs = {};
+
+const BLANK: OrderBook = { format: ORDER_FORMAT, version: 1, name: 'Order' };
+
+/** What is bought for the house of the open project: its lines with their prices, and what the order says of them. */
+export function makeOrder() {
+  const project = useProject();
+  /** Whose step was done last: its keys of undo count. */
+  const last = ref<'order' | 'house'>('order');
+  const house = makeHouse(() => last.value === 'house');
+  const record = useOnlyDocument<OrderBook, OrderCommand>({
+    kind: 'order',
+    label: 'order',
+    load: async () => (await import('@eldrun/core/kinds')).ORDER,
+    blank: BLANK,
+    hasKeys: () => last.value === 'order',
+  });
+  const order = record.current;
+  const packs = computed(() => order.value.packs ?? USUAL);
+  const run = useTakeoff(() =>
+    house.record.state.value === 'ready'
+      ? {
+          file: house.file.value,
+          materials: project.pricedMaterials,
+          packs: packs.value,
+        }
+      : null,
+  );
+
+  /** Materials by id: those of the project and the library, and what walls bring along. */
+  const materials = computed<Record<string, Material>>(() =>
+    [...house.walls.value.values()].reduce<Record<string, Material>>(
+      (all, wall) => ({ ...wall.materials, ...all }),
+      project.materials,
+    ),
+  );
+  const priced = (line: TakeoffLine): OrderLine =>
+    pricedLine(line, {
+      find: (id) => (Object.hasOwn(materials.value, id) ? materials.value[id] : undefined),
+      book: project.prices?.document ?? null,
+      order: order.value,
+    });
+  const all = computed<OrderLine[]>(() => (run.takeoff.value?.lines ?? []).map(priced));
+  /** Of the whole house. */
+  const lines = computed(() => all.value.filter(({ elevation }) => elevation === null));
+  const laborRate = computed(() => project.prices?.document.laborRate ?? 0);
+  const totals = computed(() => orderTotals(lines.value, laborRate.value));
+
+  return {
+    house,
+    record,
+    order,
+    packs,
+    takeoff: run,
+    materials,
+    priced,
+    all,
+    lines,
+    laborRate,
+    totals,
+    run: (name: string, ...commands: OrderCommand[]) => {
+      last.value = 'order';
+      return record.run(name, commands);
+    },
+    runHouse: (name: string, ...commands: HouseCommand[]) => {
+      last.value = 'house';
+      return house.run(name, ...commands);
+    },
+    canUndo: computed(() => (last.value === 'house' ? house.record : record).past.value.length > 0),
+    undo: () => (last.value === 'house' ? house.record : record).travel('undo'),
+    wallName: (id: string) => house.house.value.elevations.find((one) => one.id === id)?.name ?? id,
+  };
+}
+
+export type OrderState = ReturnType<typeof makeOrder>;
+
+const KEY: InjectionKey<OrderState> = Symbol('order');
+
+/** Makes the order that the parts of the place look at. */
+export function provideOrder(): OrderState {
+  const state = makeOrder();
+  provide(KEY, state);
+  return state;
+}
+
+/** The order of the place. */
+export const useOrder = (): OrderState => inject(KEY)!;

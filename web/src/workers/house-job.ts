@@ -1,0 +1,91 @@
+import {
+  assemblyParts,
+  InputError,
+  layoutHouse,
+  localHeatSteps,
+  substituteSteps,
+  takeoffSteps,
+  tradeOf,
+  type House,
+  type LocalHeat,
+  type Material,
+  type Packs,
+  type Substitute,
+  type Takeoff,
+  type WallFile,
+} from '@eldrun/core';
+
+/** What the page asks of a worker about a house: `file` is the house with its walls. */
+export type HouseQuestion = { file: House; materials: Record<string, Material> } & (
+  | { wanted: 'takeoff'; packs: Packs }
+  | { wanted: 'substitutes'; material: string; walls: Record<string, WallFile> }
+  | { wanted: 'heat'; elevation: string }
+);
+
+export type HouseRequest = HouseQuestion & { job: number };
+
+/** How much of an answer is there. */
+export interface HouseProgress {
+  job: number;
+  share: number;
+}
+
+export type HouseAnswer = { job: number } & (
+  { takeoff: Takeoff } | { substitutes: Substitute[] } | { heat: LocalHeat[] } | { problem: string }
+);
+
+/** Messages are let in, and progress told, so often, ms. */
+const TURN = 40;
+
+/**
+ * Does a job in steps of some milliseconds.
+ *
+ * @param pause lets messages in between two steps
+ * @param isStale whether a newer job has come in
+ * @param tell tells the page how far it is
+ * @returns the answer, or null when the job was dropped for a newer one
+ */
+export async function answer(
+  request: HouseRequest,
+  pause: () => Promise<void>,
+  isStale: () => boolean,
+  tell: (part: Omit<HouseProgress, 'job'>) => void,
+): Promise<HouseAnswer | null> {
+  const { job, file, materials } = request;
+  let turn = performance.now();
+  const run = async <T>(steps: Generator<number | undefined, T>): Promise<T | null> => {
+    for (;;) {
+      const step = steps.next();
+      if (step.done) return step.value;
+      if (performance.now() - turn < TURN) continue;
+      if (step.value !== undefined) tell({ share: step.value });
+      await pause();
+      if (isStale()) return null;
+      turn = performance.now();
+    }
+  };
+  try {
+    if (request.wanted === 'substitutes') {
+      const substitutes = await run(substituteSteps(request.material, request.walls, materials));
+      return substitutes && { job, substitutes };
+    }
+    const { elevations } = layoutHouse(file, assemblyParts(file.assemblies, materials));
+    if (request.wanted === 'takeoff') {
+      const { packs } = request;
+      const takeoff = await run(takeoffSteps(elevations, file, { planned: true, packs }));
+      return takeoff && { job, takeoff };
+    }
+    const layout = elevations.find((one) => one.elevation.id === request.elevation);
+    const heat: LocalHeat[] = [];
+    for (const service of layout?.elevation.services ?? []) {
+      const before = heat.length;
+      const one = await run(localHeatSteps(service, layout!, tradeOf(file)));
+      if (isStale()) return null;
+      if (one) heat[before] = one;
+    }
+    return { job, heat };
+  } catch (error) {
+    if (error instanceof InputError) return { job, problem: error.message };
+    throw error;
+  }
+}
