@@ -173,3 +173,52 @@ test('walls are typed, mirrored, taken from a table and refused; what is wrong i
   await page.getByRole('button', { name: 'Save as a house file' }).click();
   expect((await download).suggestedFilename()).toMatch(/house\.json$/);
 });
+
+test('a pipe near freezing is found and moved in, a notch too deep is refused, and a box is moved by key', async ({
+  page,
+}) => {
+  await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option B');
+  await page.getByRole('link', { name: 'Elevations', exact: true }).click();
+  await page.getByRole('link', { name: 'West', exact: true }).click();
+  await page
+    .getByRole('navigation', { name: 'Elevations' })
+    .getByRole('link', { name: 'Services' })
+    .click();
+  const row = (id: string) => page.locator(`[data-service="${id}"]`);
+  await expect(row('P1')).toContainText(/P1 freezes on the design day: \d+ °F/);
+  await expect(row('B1')).toContainText('leaves 3 1/2 in. for insulation behind it');
+  await expectAccessible(page);
+  await row('P1')
+    .getByRole('button', { name: /^Move P1 to/ })
+    .click();
+  await expect(row('P1')).toContainText('P1 stays clear of freezing');
+
+  // A notch may take a quarter of a stud that bears.
+  const thick = field(page, 'C1: thick');
+  await thick.fill('1 5/8');
+  await thick.press('Enter');
+  await page.getByRole('combobox', { name: 'C1 passes wood' }).click();
+  await page.getByRole('option', { name: 'notched' }).click();
+  await expect(row('C1')).toContainText(/a bearing stud may lose 25 %, 1 3\/8 in\./);
+  await expect(page.getByRole('button', { name: /^Service: C1: a notch/ }).first()).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Its studs bear' }).uncheck();
+  await expect(row('C1')).not.toContainText('may lose');
+
+  // Against the stud it is told how far it is clear; moved there by key.
+  const box = drawing(page).getByRole('button', { name: /^B1, box/ });
+  await box.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(row('B1')).toContainText('B1 meets the stud');
+  await page.keyboard.press('ArrowRight');
+  await expect(row('B1')).not.toContainText('B1 meets the stud');
+  await documentSaved(page);
+
+  // A service cavity takes what is no deeper than it is.
+  await expect(page.getByRole('table').filter({ hasText: 'In a service cavity' })).toContainText(
+    '0.8 h',
+  );
+  await page.getByRole('button', { name: 'Recessed cabinet' }).click();
+  await expect(row('R2')).toBeVisible();
+  await page.getByRole('button', { name: 'Remove R2' }).click();
+  await expect(row('R2')).toHaveCount(0);
+});

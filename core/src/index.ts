@@ -195,6 +195,7 @@ export {
   SOLD_LUMBER,
   SOLD_SHEETS,
   TRADE,
+  type Trade,
   type TradeFigure,
   tradeOf,
   type WallEnd,

@@ -25,7 +25,7 @@ import { validateOrder } from '../src/order/schema.ts';
 import { takeoffOf, whatText, type TakeoffLine } from '../src/takeoff/index.ts';
 import { messageText } from '../src/units/index.ts';
 import type { WallFile } from '../src/wall/index.ts';
-import { coldWall, framed, sheet, withLayer } from './walls.ts';
+import { coldWall, framed, withLayer } from './walls.ts';
 
 type Elevation = House['elevations'][number];
 

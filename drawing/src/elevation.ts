@@ -1,10 +1,12 @@
-import type {
-  Cut,
-  ElevationLayout,
-  FrameMember,
-  Rectangle,
-  ResolvedLayer,
-  SheetPart,
+import {
+  isRun,
+  type Cut,
+  type ElevationLayout,
+  type FrameMember,
+  type Rectangle,
+  type ResolvedLayer,
+  type Service,
+  type SheetPart,
 } from '@eldrun/core';
 import { hatchOf, memberHatch, type Hatch } from './hatches.ts';
 import type { Mark, Pen, Scene, ScenePart } from './scene.ts';
@@ -17,6 +19,7 @@ export const ELEVATION_LAYERS = [
   'boards',
   'furring',
   'cladding',
+  'services',
 ] as const;
 
 export type ElevationLayer = (typeof ELEVATION_LAYERS)[number];
@@ -29,6 +32,7 @@ const NAMES: Record<ElevationLayer, string> = {
   boards: 'Boards',
   furring: 'Furring',
   cladding: 'Cladding',
+  services: 'Services',
 };
 
 /** Height of the plate in a plate sheet's drawing, m: what its width is drawn as. */
@@ -91,8 +95,9 @@ export function elevationScene(layout: ElevationLayout, shown: ReadonlySet<Eleva
     ...layers.map((layer, i) => ({
       id: layer,
       name: NAMES[layer],
-      faint: layer === 'frame' && i < layers.length - 1,
-      seeThrough: layer !== 'frame' && shown.has('frame'),
+      // What sits between the studs is read against them.
+      faint: layer === 'frame' && i < layers.length - 1 && !shown.has('services'),
+      seeThrough: layer !== 'frame' && layer !== 'services' && shown.has('frame'),
       marks: marksOf(layer, layout),
     })),
     {
@@ -141,6 +146,8 @@ function marksOf(layer: ElevationLayer, layout: ElevationLayout): Mark[] {
       const hatch = memberHatch(stud?.member?.material.category);
       return framing.members.map((member) => memberMark(member, hatch));
     }
+    case 'services':
+      return (layout.elevation.services ?? []).map(serviceMark);
     case 'sheathing':
       return sheetMarks(layout.sheathing, hatchFor(parts.sheathing, 'panel'));
     case 'membrane':
@@ -177,6 +184,13 @@ function marksOf(layer: ElevationLayer, layout: ElevationLayout): Mark[] {
       ];
     }
   }
+}
+
+/** A box or a cabinet as it is seen, a run as its line. */
+function serviceMark(service: Service): Mark {
+  if (!isRun(service)) return markOf(service, 'plain');
+  const path = service.path.map(([x, z]) => [x, -z] as const);
+  return { shape: 'path', pen: service.kind === 'pipe' ? 'sheet' : 'fine', pieces: [path] };
 }
 
 type Side = readonly [number, number];

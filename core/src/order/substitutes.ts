@@ -45,15 +45,15 @@ export interface Substitute {
 /** Mean temperature at which insulation is compared, °C. */
 const COMPARED_AT = 24;
 
-/** A fill is made for a cavity so deep, within this, m. */
-const CAVITY = 0.006;
+/** A size as sold is the same within this, m: lumber dries, batts are cut to fit. */
+const SAME_SIZE = 0.006;
 
 /** The most that are shown. */
 const MOST = 6;
 
 /**
  * What can stand in for a material: of the same first role, as thick as it is sold for at least the same R (insulation) or
- * the same thickness; each wall judged again with it. Best first: none judged worse, none with less R, then of the same category, then at less cost.
+ * the same thickness; each wall judged again with it. Best first: none judged worse, none with less R, then of the same category, then with less to be warned of, then at less cost.
  *
  * @param material id of what cannot be had
  * @param walls that it is in, by id
@@ -115,6 +115,7 @@ function better(a: Substitute, b: Substitute): number {
     Number(a.worse) - Number(b.worse) ||
     Number(less(a)) - Number(less(b)) ||
     Number(b.alike) - Number(a.alike) ||
+    a.notes.length - b.notes.length ||
     cost(a) - cost(b)
   );
 }
@@ -122,6 +123,7 @@ function better(a: Substitute, b: Substitute): number {
 /** What of safety changes where one stands for the other. */
 function notesOf(now: Material, one: Material): Message[] {
   return [
+    ...(now.category === 'lumber' ? [say`another species: its sizes are the engineer’s`] : []),
     ...(one.foamPlastic && !now.foamPlastic
       ? [say`foam plastic: it burns, and needs a thermal barrier`]
       : one.combustible && !now.combustible
@@ -139,10 +141,14 @@ function notesOf(now: Material, one: Material): Message[] {
   ];
 }
 
+const isMember = (layer: Layer, material: string): boolean =>
+  layer.kind === 'framed' && layer.member.section === 'solid' && layer.member.material === material;
+
 const holds = (layer: Layer, material: string): boolean =>
-  layer.kind === 'sheet'
+  isMember(layer, material) ||
+  (layer.kind === 'sheet'
     ? layer.material === material
-    : layer.kind === 'framed' && layer.fill === material;
+    : layer.kind === 'framed' && layer.fill === material);
 
 /** What changes a material of a wall for another; null where that is not sold so thick. */
 function swapped(
@@ -155,21 +161,34 @@ function swapped(
   const commands: Command[] = [];
   for (const layer of file.layers) {
     if (!holds(layer, material)) continue;
-    commands.push({ type: 'setFill', id: layer.id, fill: id });
     if (layer.kind === 'framed') {
-      const fits =
-        /loose-fill|spray-foam/.test(one.category ?? '') ||
-        !one.thicknesses ||
-        one.thicknesses.some((t) => Math.abs(t - layer.thickness) <= CAVITY);
-      if (!fits) return null;
+      if (isMember(layer, material)) {
+        // Lumber for lumber, of the same size.
+        if (one.category !== now.category || !isSold(one, layer.thickness)) return null;
+        commands.push({
+          type: 'setMember',
+          id: layer.id,
+          member: { ...layer.member, material: id },
+        });
+      }
+      if (layer.fill !== material) continue;
+      if (!/loose-fill|spray-foam/.test(one.category ?? '') && !isSold(one, layer.thickness))
+        return null;
+      commands.push({ type: 'setFill', id: layer.id, fill: id });
       continue;
     }
     const thickness = soldThickness(id, one, layer.thickness, now, isInsulation(material, now));
     if (thickness === null) return null;
-    commands.push({ type: 'setThickness', id: layer.id, thickness });
+    commands.push(
+      { type: 'setFill', id: layer.id, fill: id },
+      { type: 'setThickness', id: layer.id, thickness },
+    );
   }
   return commands;
 }
+
+const isSold = ({ thicknesses }: Material, thickness: number): boolean =>
+  !thicknesses || thicknesses.some((t) => Math.abs(t - thickness) <= SAME_SIZE);
 
 /** As thick as it is sold: for the same R at least, else as near as it comes; m. */
 function soldThickness(

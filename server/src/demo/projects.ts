@@ -1,6 +1,7 @@
 import {
   INCH,
   R_VALUE,
+  type BoxService,
   type Brief,
   type Elevation,
   type FramedLayer,
@@ -121,6 +122,29 @@ function side(
   };
 }
 
+/** A box or a cabinet, in. */
+const box = (
+  id: string,
+  kind: BoxService['kind'],
+  x: number,
+  z: number,
+  width: number,
+  height: number,
+  depth: number,
+): BoxService => ({
+  id,
+  kind,
+  x: x * INCH,
+  z: z * INCH,
+  width: width * INCH,
+  height: height * INCH,
+  depth: depth * INCH,
+});
+
+/** Points of a run, in. */
+const path = (...points: [x: number, z: number][]): [x: number, z: number][] =>
+  points.map(([x, z]) => [x * INCH, z * INCH]);
+
 /** Height of the walls of a house with studs of 92 5/8 in., m. */
 const STORY = 97.125 * INCH;
 
@@ -191,6 +215,19 @@ const MILL_RACE: House<number> = {
         left: { meets: 'north', runs: 'butts' },
         right: { meets: 'south', runs: 'butts' },
       },
+      // The kitchen: a sink under W7, with its pipe far out in the cavity.
+      services: [
+        box('B1', 'box', 32.75, 12, 2.25, 3.75, 2.5),
+        box('R1', 'cabinet', 208.75, 48, 14, 24, 3.5),
+        { id: 'C1', kind: 'cable', path: path([34, 18], [110, 18]), diameter: 0.5 * INCH },
+        {
+          id: 'P1',
+          kind: 'pipe',
+          path: path([152, 20], [200, 20]),
+          diameter: 0.875 * INCH,
+          from: 4.25 * INCH,
+        },
+      ],
     }),
   ],
   practice: { corners: 'three-stud' },

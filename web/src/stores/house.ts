@@ -9,6 +9,7 @@ import {
   type InjectionKey,
 } from 'vue';
 import {
+  checkServices,
   cornerConflicts,
   countedHeat,
   headLine,
@@ -17,6 +18,7 @@ import {
   layoutElevation,
   meanU,
   resolveWall,
+  tradeOf,
   type AssemblyParts,
   type CountedHeat,
   type Elevation,
@@ -25,6 +27,7 @@ import {
   type HouseCommand,
   type ProjectHouse,
   type ProjectWall,
+  type ServiceChecks,
 } from '@eldrun/core';
 import { ask } from '../api.ts';
 import { listenToChanges } from '../documents/changes.ts';
@@ -57,6 +60,7 @@ type Rules = Pick<ProjectHouse, (typeof RULES)[number]>;
 export interface LaidWall {
   layout: ElevationLayout;
   heat: CountedHeat | null;
+  services: ServiceChecks;
 }
 
 /**
@@ -138,7 +142,13 @@ export function makeHouse(hasKeys?: () => boolean) {
     const before = kept.get(elevation);
     if (before && before.of === of && before.by === by) return before;
     const layout = layoutElevation(elevation, of, by);
-    const laid = { layout, heat: heatOf.value(of, layout.framing, layout.share), of, by };
+    const laid = {
+      layout,
+      heat: heatOf.value(of, layout.framing, layout.share),
+      services: checkServices(layout, tradeOf(by)),
+      of,
+      by,
+    };
     kept.set(elevation, laid);
     return laid;
   }

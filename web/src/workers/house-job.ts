@@ -1,17 +1,20 @@
 import {
   assemblyParts,
+  cavityChoice,
   InputError,
   layoutHouse,
   localHeatSteps,
   substituteSteps,
   takeoffSteps,
   tradeOf,
+  type CavityChoice,
   type House,
   type LocalHeat,
   type Material,
   type Packs,
   type Substitute,
   type Takeoff,
+  type UnitSystem,
   type WallFile,
 } from '@eldrun/core';
 
@@ -19,7 +22,7 @@ import {
 export type HouseQuestion = { file: House; materials: Record<string, Material> } & (
   | { wanted: 'takeoff'; packs: Packs }
   | { wanted: 'substitutes'; material: string; walls: Record<string, WallFile> }
-  | { wanted: 'heat'; elevation: string }
+  | { wanted: 'services'; elevation: string; system: UnitSystem }
 );
 
 export type HouseRequest = HouseQuestion & { job: number };
@@ -31,7 +34,10 @@ export interface HouseProgress {
 }
 
 export type HouseAnswer = { job: number } & (
-  { takeoff: Takeoff } | { substitutes: Substitute[] } | { heat: LocalHeat[] } | { problem: string }
+  | { takeoff: Takeoff }
+  | { substitutes: Substitute[] }
+  | { heat: LocalHeat[]; cavity: CavityChoice | null }
+  | { problem: string }
 );
 
 /** Messages are let in, and progress told, so often, ms. */
@@ -76,14 +82,19 @@ export async function answer(
       return takeoff && { job, takeoff };
     }
     const layout = elevations.find((one) => one.elevation.id === request.elevation);
+    if (!layout) return { job, heat: [], cavity: null };
+    const trade = tradeOf(file);
+    const { assembly, services = [] } = layout.elevation;
     const heat: LocalHeat[] = [];
-    for (const service of layout?.elevation.services ?? []) {
-      const before = heat.length;
-      const one = await run(localHeatSteps(service, layout!, tradeOf(file)));
+    for (const service of services) {
+      const one = await run(localHeatSteps(service, layout, trade));
       if (isStale()) return null;
-      if (one) heat[before] = one;
+      if (one) heat.push(one);
     }
-    return { job, heat };
+    const own = elevations.filter(({ elevation }) => elevation.assembly === assembly);
+    const built = file.assemblies[assembly]!;
+    const cavity = cavityChoice(built, own, file, trade, request.system, materials);
+    return { job, heat, cavity };
   } catch (error) {
     if (error instanceof InputError) return { job, problem: error.message };
     throw error;

@@ -6,6 +6,7 @@ import {
   findMaterial,
   formatText,
   fixed,
+  isShell,
   practiceSwitches,
   type Conflict,
   type Elevation,
@@ -16,18 +17,22 @@ import ChoiceField from '../../parts/ChoiceField.vue';
 import SavedState from '../../parts/SavedState.vue';
 import { useProject } from '../../stores/project.ts';
 import { downloadText, fileName } from '../../wall-files.ts';
+import CavityPanel from './CavityPanel.vue';
 import ElevationDrawing from './ElevationDrawing.vue';
 import LensFields from './LensFields.vue';
 import LookAt from './LookAt.vue';
 import OpeningFields from './OpeningFields.vue';
 import PlateTable from './PlateTable.vue';
 import PracticePanel from './PracticePanel.vue';
+import ServiceFields from './ServiceFields.vue';
+import ShellPanel from './ShellPanel.vue';
 import WallFields from './WallFields.vue';
 import { useBenchActions } from './bench-actions.ts';
 import { useHouse } from '../../stores/house.ts';
 import { lensFacts } from './lens-facts.ts';
 import { lengthText, tapeText, wallLength } from '../../lengths.ts';
 import { headNotes, layerAt, openingAt } from './look-at.ts';
+import { useServiceHeat } from './service-run.ts';
 import { drawnOpening, usualOpening } from './usual.ts';
 
 /** One wall of the house on the bench: drawn to scale, moved and typed, with what it takes and what to look at. */
@@ -84,15 +89,46 @@ function flip(layer: ElevationLayer): void {
   set.value = next;
 }
 
+// What sits in the wall is solved only while it is looked at.
+const solved = useServiceHeat(() =>
+  props.lens === 'services' && layout.value && !state.draft.value
+    ? {
+        file: state.file.value,
+        materials: project.pricedMaterials,
+        elevation: props.elevation.id,
+        system: units.value,
+      }
+    : null,
+);
+const coldPlaces = computed<Conflict[]>(() =>
+  solved.heat.value
+    .filter(({ status }) => status !== 'pass')
+    .map(({ service, title }) => ({
+      at: `services[${(props.elevation.services ?? []).findIndex(({ id }) => id === service)}]`,
+      message: title,
+    })),
+);
+
 // The figures.
 const percent = (share: number): string => `${fixed(share * 100, 1)} %`;
 const rText = (r: number): string => formatText('resistance', r, units.value);
 
 const conflicts = computed<Conflict[]>(() =>
-  layout.value ? [...layout.value.conflicts, ...state.corners(props.elevation)] : [],
+  laid.value
+    ? [
+        ...laid.value.layout.conflicts,
+        ...laid.value.services.conflicts,
+        ...state.corners(props.elevation),
+        ...coldPlaces.value,
+      ]
+    : [],
 );
 const heads = computed(() => headNotes(props.elevation, state.heads.value));
-const notes = computed<Conflict[]>(() => [...(layout.value?.notes ?? []), ...heads.value.notes]);
+const notes = computed<Conflict[]>(() => [
+  ...(layout.value?.notes ?? []),
+  ...(laid.value?.services.notes ?? []),
+  ...heads.value.notes,
+]);
 const good = computed(() => {
   const { inLine } = heads.value;
   return inLine.length === 0
@@ -217,6 +253,9 @@ const frameText = computed(() => {
         @cancel="state.draft.value = null"
         @draw="(rough) => actions.add(drawnOpening(rough, house))"
         @remove="actions.remove"
+        @drag-service="actions.dragService"
+        @place-service="actions.placeService"
+        @remove-service="actions.removeService"
       />
       <div class="tools no-print">
         <button
@@ -295,6 +334,19 @@ const frameText = computed(() => {
       @change="actions.change"
       @remove="actions.remove(opening.id)"
     />
+    <template v-else-if="laid && lens === 'services'">
+      <ServiceFields
+        class="no-print"
+        :layout="laid.layout"
+        :checks="laid.services"
+        :heat="solved.heat.value"
+        :units="units"
+        @change="actions.setWall"
+      />
+      <p v-if="solved.problem.value" class="gone" role="alert">
+        The section could not be solved: {{ solved.problem.value }}
+      </p>
+    </template>
     <LensFields
       v-else-if="layout && lens !== 'frame'"
       class="no-print"
@@ -304,7 +356,7 @@ const frameText = computed(() => {
       :units="units"
       @run="actions.run"
     />
-    <div v-if="layout" class="columns" :class="{ two: lens !== 'frame' }">
+    <div v-if="layout" class="columns" :class="{ two: lens !== 'frame' && lens !== 'services' }">
       <section aria-labelledby="this-wall">
         <h2 id="this-wall">This wall</h2>
         <table class="facts">
@@ -323,6 +375,17 @@ const frameText = computed(() => {
         </h2>
         <PracticePanel :switches="switches" :units="units" @set="actions.setPractice" />
       </section>
+      <template v-if="lens === 'services' && layout">
+        <CavityPanel v-if="solved.cavity.value" :choice="solved.cavity.value" :units="units" />
+        <ShellPanel
+          v-if="isShell(layout.parts.wall)"
+          class="no-print"
+          :house="house"
+          :layouts="state.laid.value.map((one) => one.layout)"
+          :units="units"
+          @run="actions.run"
+        />
+      </template>
       <section aria-labelledby="to-look-at">
         <h2 id="to-look-at">To look at</h2>
         <LookAt
@@ -355,6 +418,11 @@ const frameText = computed(() => {
     <p class="small soft no-print">
       Drag on the wall to draw an opening, to the floor for a door; drag an opening to move it. It
       snaps to the studs on the layout, and its head to the line of the house.
+    </p>
+    <p v-if="lens === 'services'" class="small soft">
+      Power is off before wires are worked at; wiring, plumbing and what they may pass belong to
+      licensed trades. A pipe in an outside wall is a risk however it is insulated. Boxes in a
+      fire-rated wall follow its listing.
     </p>
     <p class="small soft">
       Sizes of headers and studs, braced and shear walls, hold-downs and anchors are the engineer’s.

@@ -11,11 +11,13 @@ import {
   type HeadLine,
   type Opening,
   type Practice,
+  type Service,
   type UnitSystem,
 } from '@eldrun/core';
 import { elevationScene, plateScene, type ElevationLayer } from '@eldrun/drawing';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 import { sizeText, tapeText } from '../../lengths.ts';
+import ServiceMarks from './ServiceMarks.vue';
 
 /** A wall to scale as seen from outdoors, its openings to be moved by hand and by key, and its plate below it. */
 const props = defineProps<{
@@ -41,6 +43,9 @@ const emit = defineEmits<{
   draw: [place: { x: number; z: number; width: number; height: number }];
   remove: [id: string];
   zoom: [to: number];
+  dragService: [service: Service];
+  placeService: [service: Service];
+  removeService: [id: string];
 }>();
 
 const uid = useId();
@@ -356,6 +361,19 @@ function finish(): void {
           d="M8 0l8 8-8 8-8-8z"
         />
       </g>
+      <ServiceMarks
+        v-if="layers.has('services')"
+        :services="elevation.services ?? []"
+        :px="px"
+        :py="py"
+        :scale="scale"
+        :step="step"
+        :units="units"
+        @drag="(service) => emit('dragService', service)"
+        @place="(service) => emit('placeService', service)"
+        @cancel="emit('cancel')"
+        @remove="(id) => emit('removeService', id)"
+      />
       <rect
         v-if="rough && rough.width > 0 && rough.height > 0"
         class="rough"

@@ -40,7 +40,9 @@ const rText = (r: number): string => formatText('resistance', r, units.value);
 const laidOf = (id: string) =>
   state.laid.value.find(({ layout }) => layout.elevation.id === id) ?? null;
 const wrong = (one: Elevation): number =>
-  (laidOf(one.id)?.layout.conflicts.length ?? 0) + state.corners(one).length;
+  (laidOf(one.id)?.layout.conflicts.length ?? 0) +
+  (laidOf(one.id)?.services.conflicts.length ?? 0) +
+  state.corners(one).length;
 
 const run = (name: string, ...commands: HouseCommand[]): void => void state.run(name, ...commands);
 const set = (name: string, one: Elevation, fields: object): void =>

@@ -18,6 +18,7 @@ const PLACES: readonly [RegExp, string][] = [
   [/^intersections/, 'Inner wall'],
   [/^anchors/, 'Anchor'],
   [/^risers/, 'Pipe or duct'],
+  [/^services/, 'Service'],
   [/^ends\.left/, 'Corner left'],
   [/^ends\.right/, 'Corner right'],
   [/^steps/, 'Step'],

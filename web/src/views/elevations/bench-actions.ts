@@ -7,6 +7,7 @@ import {
   type HouseCommand,
   type Opening,
   type Practice,
+  type Service,
   type SwitchId,
 } from '@eldrun/core';
 import { useProject } from '../../stores/project.ts';
@@ -55,6 +56,25 @@ export function useBenchActions(elevation: () => Elevation, selected: Ref<string
     if (!kept) return;
     const moved = (kept.openings ?? []).map((one) => (one.id === opening.id ? opening : one));
     state.draft.value = { ...kept, openings: moved };
+  }
+
+  const withService = (services: readonly Service[] = [], moved: Service): Service[] =>
+    services.map((one) => (one.id === moved.id ? moved : one));
+
+  /** Shows something in the wall elsewhere while it is dragged. */
+  function dragService(service: Service): void {
+    const kept = state.house.value.elevations.find(({ id }) => id === elevation().id);
+    if (kept) state.draft.value = { ...kept, services: withService(kept.services, service) };
+  }
+
+  function placeService(service: Service): void {
+    state.draft.value = null;
+    run(`Move ${service.id}`, setWall({ services: withService(elevation().services, service) }));
+  }
+
+  function removeService(id: string): void {
+    const services = (elevation().services ?? []).filter((one) => one.id !== id);
+    run(`Remove ${id}`, setWall({ services }));
   }
 
   function place(opening: Opening): void {
@@ -126,6 +146,9 @@ export function useBenchActions(elevation: () => Elevation, selected: Ref<string
     run,
     setWall: (name: string, fields: object) => run(name, setWall(fields)),
     drag,
+    dragService,
+    placeService,
+    removeService,
     place,
     change,
     add,

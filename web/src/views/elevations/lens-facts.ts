@@ -1,4 +1,5 @@
 import {
+  checkServices,
   fixed,
   formatText,
   furringBothWays,
@@ -9,6 +10,8 @@ import {
   stripWidth,
   takeoffOf,
   tradeOf,
+  type ServiceChecks,
+  type Trade,
   type ElevationLayout,
   type Material,
   type MemberKind,
@@ -64,6 +67,8 @@ export function lensFacts(
       }));
 
   switch (lens) {
+    case 'services':
+      return serviceFacts(checkServices(layout, trade), trade, length);
     case 'frame':
       return frameFacts(layout, own, units);
     case 'sheathing': {
@@ -272,6 +277,38 @@ const MEMBERS: readonly { label: string; kinds: MemberKind[] }[] = [
   { label: 'Corners and backing', kinds: ['corner', 'backing'] },
   { label: 'Blocking', kinds: ['blocking'] },
 ];
+
+/** What boxes and runs come to. */
+function serviceFacts(
+  { crossings, plates, straps, sealed }: ServiceChecks,
+  trade: Trade,
+  length: (value: number) => string,
+): Fact[] {
+  const notches = crossings.filter(({ notched }) => notched).length;
+  return [
+    {
+      label: 'Holes bored',
+      value: String(crossings.length - notches),
+      more: `${length(trade('run-clearance'))} larger than what runs through`,
+    },
+    { label: 'Notches', value: String(notches), more: '' },
+    {
+      label: 'Steel plates',
+      value: String(plates),
+      more: `where a hole lies under ${length(trade('plate-cover'))} from a face; in the order`,
+    },
+    {
+      label: 'Straps',
+      value: String(straps),
+      more: 'over top plates that are cut by more than half; in the order',
+    },
+    {
+      label: 'Sealed one by one',
+      value: String(sealed),
+      more: 'boxes and runs in the insulation pierce its air barrier',
+    },
+  ];
+}
 
 function frameFacts(
   { framing: { members } }: ElevationLayout,

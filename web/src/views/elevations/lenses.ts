@@ -3,6 +3,7 @@ import type { ElevationLayer } from '@eldrun/drawing';
 /** What of an elevation is looked at. */
 export const LENSES: readonly { id: ElevationLayer; label: string }[] = [
   { id: 'frame', label: 'Framing' },
+  { id: 'services', label: 'Services' },
   { id: 'sheathing', label: 'Sheathing' },
   { id: 'membrane', label: 'Membrane' },
   { id: 'boards', label: 'Boards' },

@@ -3,7 +3,6 @@ import { computed, ref } from 'vue';
 import {
   amountIn,
   BASIS,
-  fixed,
   messageText,
   parseNumber,
   type HouseCommand,
@@ -142,14 +141,14 @@ function read(event: Event): void {
           <th scope="col">For</th>
           <th scope="col" class="words">What</th>
           <th scope="col">Built in</th>
-          <th scope="col">Waste asked, %</th>
-          <th scope="col">Bought</th>
+          <th scope="col" class="wide">Waste asked, %</th>
+          <th scope="col" class="wide">Bought</th>
           <th scope="col">Order</th>
           <th scope="col">USD each</th>
           <th scope="col">USD</th>
           <th scope="col" class="words">Price from</th>
           <th scope="col">CO₂e</th>
-          <th scope="col">Labor</th>
+          <th scope="col" class="wide">Labor</th>
         </tr>
       </thead>
       <tbody>
@@ -165,15 +164,15 @@ function read(event: Event): void {
             <span v-if="missingText(line)" class="missing small">■ {{ missingText(line) }}</span>
           </td>
           <td>{{ netText(line, units) }}</td>
-          <td>
+          <td class="wide">
             <TableCell
               v-if="first && wall === HOUSE"
               :label="`Waste of ${roleLabel(line.role)}, %`"
-              :value="fixed(line.waste * 100, 1)"
+              :value="String(Number((line.waste * 100).toFixed(1)))"
               :take="(typed: string) => setWaste(line.role, typed)"
             />
           </td>
-          <td>{{ wasteText(line) }}</td>
+          <td class="wide">{{ wasteText(line) }}</td>
           <td class="strong">{{ amountText(line.order, line.orderUnit, units) }}</td>
           <td>
             <TableCell
@@ -189,7 +188,7 @@ function read(event: Event): void {
             }}</span>
           </td>
           <td>{{ carbonText(line.carbon) }}</td>
-          <td>{{ hoursText(line.minutes) }}</td>
+          <td class="wide">{{ hoursText(line.minutes) }}</td>
         </tr>
       </tbody>
     </table>
@@ -270,5 +269,21 @@ function read(event: Event): void {
 .none {
   color: var(--fail);
   font-weight: 700;
+}
+
+/* On a tablet held upright what is bought and what it costs stay in sight. */
+@media (max-width: 1000px) {
+  .lines .wide {
+    display: none;
+  }
+
+  .lines td.words:nth-child(2) {
+    min-width: 150px;
+  }
+
+  .lines th,
+  .lines td {
+    padding-inline: 5px;
+  }
 }
 </style>
