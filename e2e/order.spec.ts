@@ -58,7 +58,7 @@ test('from an elevation to an order whose cells are read back', async ({ page })
   await page.getByRole('button', { name: 'Save as XLSX' }).click();
   const file = await download;
   expect(file.suggestedFilename()).toMatch(/-order\.xlsx$/);
-  const book = await readWorkbook(await readFile((await file.path())!));
+  const book = await readWorkbook(await readFile(await file.path()));
   expect(book.map(({ sheet }) => sheet)).toEqual(['Order', 'By wall', 'Cutting', 'Receiving']);
   const [header, ...rows] = book[0]!.data;
   const cell = (row: (typeof rows)[number], column: string) => row[header!.indexOf(column)];

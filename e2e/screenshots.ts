@@ -35,7 +35,7 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByText('arrives').waitFor();
   await picture(page, 'heat-steel');
 
-  // The judgment of a wall that fails, with what fixes it, and how sure it is of one that holds.
+  // The judgment of a wall that fails, with what fixes it.
   await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
   await page
     .getByRole('region', { name: 'Judgment' })
@@ -47,12 +47,6 @@ test('pictures of the main views', async ({ page }) => {
     .getByRole('button', { name: /^Add 2 in. polyiso/ })
     .waitFor();
   await picture(page, 'judgment');
-  await openDemoWall(page, 'Mill Race house', 'North gable, option A');
-  await page.getByRole('button', { name: 'How sure?' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: 'Run' }).click();
-  await page.getByRole('button', { name: 'Run again' }).waitFor({ timeout: 180_000 });
-  await picture(page, 'how-sure');
-  await page.keyboard.press('Escape');
 
   // The lens Moisture in both climates.
   await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
@@ -96,42 +90,48 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByText('as they were decided on').waitFor();
   await picture(page, 'decision');
 
-  // Elevations: the house, a wall’s frame, and each lens of it on one sheet.
+  // Elevations: the house, a wall’s frame, and what sits in another.
   await page.getByRole('link', { name: 'Elevations', exact: true }).click();
   await page.getByRole('heading', { name: 'Walls of the house' }).waitFor();
   await picture(page, 'house');
   await page.getByRole('link', { name: 'North gable', exact: true }).click();
   await page.locator('[data-figures]').waitFor();
   await picture(page, 'elevation');
-  const lenses: string[] = [];
-  for (const lens of ['Framing', 'Sheathing', 'Membrane', 'Boards', 'Furring', 'Cladding']) {
-    await page
-      .getByRole('navigation', { name: 'Elevations' })
-      .getByRole('link', { name: lens })
-      .click();
-    await page.getByRole('heading', { name: 'This wall' }).waitFor();
-    await page.waitForLoadState('networkidle');
-    lenses.push((await page.screenshot({ animations: 'disabled' })).toString('base64'));
-  }
-  const sheet = await page.context().newPage();
-  await sheet.setViewportSize({ width: 1280, height: 1200 });
-  await sheet.setContent(
-    `<body style="margin:0;display:grid;grid-template-columns:640px 640px">${lenses
-      .map((data) => `<img width="640" height="400" src="data:image/png;base64,${data}">`)
-      .join('')}</body>`,
-  );
-  await sheet.screenshot({ path: join(FOLDER, 'elevation-lenses.png') });
-  await sheet.close();
+  await page.getByRole('combobox', { name: 'Wall', exact: true }).click();
+  await page.getByRole('option', { name: 'West', exact: true }).click();
+  await page
+    .getByRole('navigation', { name: 'Elevations' })
+    .getByRole('link', { name: 'Services' })
+    .click();
+  await page
+    .getByText(/P1 freezes on the design day/)
+    .first()
+    .waitFor();
+  await picture(page, 'services', 240);
 
-  // Both pages as a letter sheet has them, one below the other.
-  await openDemoWall(page, 'Mill Race house', 'North gable, option B');
-  await page.locator('[data-basis="hourly"]').waitFor({ timeout: 60_000 });
-  await page.setViewportSize({ width: 720, height: 960 });
-  await page.emulateMedia({ media: 'print' });
-  await page.getByRole('heading', { name: /: the figures$/ }).waitFor();
-  await page.screenshot({ path: join(FOLDER, 'wall-printed.png'), fullPage: true });
-  await page.emulateMedia({ media: null });
-  await page.setViewportSize({ width: 1280, height: 800 });
+  // The order: its lines, how lengths are cut, what a yard has too little of.
+  await page.getByRole('link', { name: 'Order', exact: true }).click();
+  await page.locator('[data-line]').first().waitFor();
+  await picture(page, 'order');
+  const order = page.getByRole('navigation', { name: 'Order' });
+  await order.getByRole('link', { name: 'Cutting' }).click();
+  await page
+    .getByRole('heading', { name: /^Framing:/ })
+    .first()
+    .waitFor();
+  await picture(page, 'cutting');
+  await order.getByRole('link', { name: 'Quotations' }).click();
+  await page.getByRole('button', { name: /^Ask for a quotation/ }).click();
+  await page
+    .getByRole('button', { name: /^What can stand in/ })
+    .first()
+    .click();
+  await page
+    .getByRole('button', { name: /into the walls$/ })
+    .first()
+    .waitFor();
+  await picture(page, 'quotation');
+
   await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
 
   await page.getByRole('link', { name: 'Brief' }).click();
@@ -142,8 +142,4 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByLabel('Search').fill('mineral wool');
   await page.getByRole('button', { name: /Mineral wool board, rigid/ }).click();
   await picture(page, 'materials');
-
-  await page.setViewportSize({ width: 820, height: 1180 });
-  await openDemoWall(page, 'High Intake farm', 'Two rows of studs, no foam');
-  await picture(page, 'wall-tablet');
 });

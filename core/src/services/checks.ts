@@ -1,26 +1,10 @@
 import { isRun, type BoxService, type RunService, type Trade } from '../house/index.ts';
-import {
-  isUpright,
-  type Conflict,
-  type ElevationLayout,
-  type FrameMember,
-} from '../layout/index.ts';
+import { isUpright, type ElevationLayout, type FrameMember } from '../layout/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import { crossingsOf, word, type Crossing } from './crossings.ts';
+import { crossingsOf, word } from './crossings.ts';
 import { checkHoles } from './holes.ts';
 import { roomOf, type ServiceRoom } from './room.ts';
-
-/** What the services of an elevation come to. */
-export interface ServiceChecks {
-  crossings: Crossing[];
-  /** Steel plates over holes near a face, and straps over cut top plates. */
-  plates: number;
-  straps: number;
-  /** Boxes and runs that pierce the inner face of the main frame: each is sealed on its own. */
-  sealed: number;
-  conflicts: Conflict[];
-  notes: Conflict[];
-}
+import type { ServiceChecks } from './types.ts';
 
 const length = (value: number) => measured('length', value);
 const SAME = 1e-6;

@@ -1,8 +1,8 @@
 import type { Trade } from '../house/index.ts';
 import { isUpright, type ElevationLayout, type FrameMember } from '../layout/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import type { ServiceChecks } from './checks.ts';
 import { word, type Crossing } from './crossings.ts';
+import type { ServiceChecks } from './types.ts';
 
 const length = (value: number) => measured('length', value);
 const SAME = 1e-6;
