@@ -58,8 +58,10 @@ export function fillBounded(
       left -= many;
       const size = many * sizes[i]!;
       const worth = many * values[i]!;
-      for (let c = capacity; c >= size; c--)
-        value[c] = Math.max(value[c]!, value[c - size]! + worth);
+      for (let c = capacity; c >= size; c--) {
+        const better = value[c - size]! + worth;
+        if (better > value[c]!) value[c] = better;
+      }
     }
   }
 }

@@ -28,7 +28,10 @@ export interface Fractional {
 const UNITS = [0.0254 / 16, 0.001] as const;
 const FINE = 0.00025;
 
-/** How many times finer lengths are taken for the bound. */
+/** A bound so near to what is reached is good enough, share. */
+const CLOSE = 0.004;
+
+/** How many times finer lengths are taken for the bound where they must be. */
 const FINER = 10;
 
 /** How far a length may lie from a whole number of units and still be one, m. */
@@ -146,12 +149,18 @@ export function* fractionalSteps(demand: Demand): Generator<undefined, Fractiona
     return true;
   }
 
-  /** What the shadow prices say of any plan, m: in finer units, so that a pattern that does not quite fit is none. */
+  /** What the shadow prices say of any plan, m: in finer units where a pattern that does not quite fit counts as one. */
   function bound(): number {
-    const finer = unit === FINE ? unit / FINER : unit;
-    const give = unit === FINE ? 1e-3 : slack;
-    const down = lengths.map((length) => Math.max(1, Math.floor((length + kerf) / finer + give)));
-    const up = stocks.map((stock) => Math.ceil((stock + kerf) / finer - give));
+    const reached = times.reduce((sum, count, i) => sum + count * stocks[patterns[i]!.stock]!, 0);
+    const coarse = boundIn(unit, slack);
+    if (unit !== FINE || coarse >= reached * (1 - CLOSE)) return coarse;
+    return Math.max(coarse, boundIn(unit / FINER, 1e-3));
+  }
+
+  /** Farley's bound, lengths rounded down and stock up to units; what lies within so much of a unit is one. */
+  function boundIn(size: number, give: number): number {
+    const down = lengths.map((length) => Math.max(1, Math.floor((length + kerf) / size + give)));
+    const up = stocks.map((stock) => Math.ceil((stock + kerf) / size - give));
     const value = new Float64Array(Math.max(...up) + 1);
     fillBounded(down, prices, wanted, value.length - 1, value);
     const scale = Math.min(1, ...stocks.map((stock, j) => stock / value[up[j]!]!));

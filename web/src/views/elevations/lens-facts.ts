@@ -18,7 +18,10 @@ import {
   type ProjectHouse,
   type TakeoffLine,
   type UnitSystem,
+  whatText,
+  GOODS,
 } from '@eldrun/core';
+import { amountText } from '../../amounts.ts';
 import type { ElevationLayer } from '@eldrun/drawing';
 import { lengthText, totalText, wallLength } from '../../lengths.ts';
 
@@ -53,8 +56,8 @@ export function lensFacts(
     own
       .filter((line) => line.role === role)
       .map((line) => ({
-        label: find(line.material)?.name ?? capital(line.material),
-        value: orderText(line, units),
+        label: find(line.material)?.name ?? GOODS[line.material]?.name ?? capital(line.material),
+        value: amountText(line.order, line.orderUnit, units),
         more: netText(line, units),
       }));
   const fasteners = (start: string): Fact[] =>
@@ -251,9 +254,6 @@ export function lensFacts(
   }
 }
 
-/** L */
-const GALLON = 3.785411784;
-
 /** What is left at a joint, by how it is made. */
 const JOINTS = {
   open: 'Open joints',
@@ -337,8 +337,8 @@ function frameFacts(
     ...lines
       .filter(({ role }) => role === 'framing')
       .map((line) => ({
-        label: `Lumber ${sectionText(line.what, units)}`,
-        value: orderText(line, units),
+        label: `Lumber ${whatText(line.what, units)}`,
+        value: amountText(line.order, line.orderUnit, units),
         more: (line.stock ?? [])
           .map(({ length, count }) => `${count} of ${wallLength(length, units)}`)
           .join(', '),
@@ -346,41 +346,10 @@ function frameFacts(
   ];
 }
 
-/** `38 × 140` in inches where those are used. */
-function sectionText(what: string, units: UnitSystem): string {
-  return units === 'metric'
-    ? what
-    : what
-        .split(' × ')
-        .map((mm) => lengthText(Number(mm) / 1000, units).replace(/ in\.$/, ''))
-        .join(' × ');
-}
-
-function orderText({ order, orderUnit, unit, net }: TakeoffLine, units: UnitSystem): string {
-  switch (orderUnit) {
-    case 'm':
-      return totalText(order, units);
-    case 'm²':
-      return units === 'imperial'
-        ? `${fixed(order / SQUARE_FOOT, 0)} ft²`
-        : `${fixed(order, 1)} m²`;
-    case 'L':
-      return units === 'imperial' ? `${fixed(order / GALLON, 1)} gal` : `${fixed(order, 0)} L`;
-    case 'piece':
-      return String(unit === 'piece' ? net : order);
-    default:
-      return `${order} ${orderUnit}${order === 1 ? '' : 's'}`;
-  }
-}
-
-function netText({ net, unit, what }: TakeoffLine, units: UnitSystem): string {
-  const amount =
-    unit === 'm²'
-      ? units === 'imperial'
-        ? `${fixed(net / SQUARE_FOOT, 0)} ft² net`
-        : `${fixed(net, 1)} m² net`
-      : unit === 'm'
-        ? `${totalText(net, units)} net`
-        : '';
-  return [amount, units === 'metric' || unit === 'L' ? what : ''].filter(Boolean).join(', ');
-}
+const netText = ({ net, unit, what }: TakeoffLine, units: UnitSystem): string =>
+  [
+    unit === 'm²' || unit === 'm' ? `${amountText(net, unit, units)} net` : '',
+    whatText(what, units),
+  ]
+    .filter(Boolean)
+    .join(', ');

@@ -4,15 +4,8 @@ import { orderTotals, type House } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
 import { useOrder } from './order-state.ts';
-import {
-  amountText,
-  carbonText,
-  hoursText,
-  inOrder,
-  money,
-  roleLabel,
-  sizeText,
-} from './order-words.ts';
+import { amountText } from '../../amounts.ts';
+import { carbonText, hoursText, inOrder, money, roleLabel, sizeText } from './order-words.ts';
 import { useTakeoff } from './takeoff-run.ts';
 
 /** The same house with one assembly built as another wall: what its order takes more and less. */

@@ -5,7 +5,8 @@ import { useProject } from '../../stores/project.ts';
 import { lengthText, tapeText } from '../../lengths.ts';
 import { cutBars, NARROW } from './cutting-bars.ts';
 import { useOrder } from './order-state.ts';
-import { amountText, inOrder, roleLabel, sizeText } from './order-words.ts';
+import { amountText } from '../../amounts.ts';
+import { inOrder, roleLabel, sizeText } from './order-words.ts';
 
 /** The stack of lumber: every length that is bought, and what is cut from it. */
 const project = useProject();

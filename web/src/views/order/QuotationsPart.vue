@@ -9,7 +9,8 @@ import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';
 import SubstitutesPanel from './SubstitutesPanel.vue';
 import { useOrder } from './order-state.ts';
-import { amountText, inOrder, money, sizeText } from './order-words.ts';
+import { amountText } from '../../amounts.ts';
+import { inOrder, money, sizeText } from './order-words.ts';
 import { quotationOf, useQuotations } from './quotation-run.ts';
 
 /** Requests for quotation: what a yard offers, what it has too little of, and what can stand in for it. */

@@ -6,7 +6,8 @@ import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';
 import DeliveryFields from './DeliveryFields.vue';
 import { useOrder } from './order-state.ts';
-import { amountText, inOrder, sizeText } from './order-words.ts';
+import { amountText } from '../../amounts.ts';
+import { inOrder, sizeText } from './order-words.ts';
 import { expectedText, findingsText, receivingRows, type ReceivingRow } from './receiving.ts';
 
 /** What came in, looked at before it is built in: what fails is not available. */

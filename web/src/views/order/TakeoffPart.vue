@@ -15,8 +15,8 @@ import CompareOrders from './CompareOrders.vue';
 import PacksPanel from './PacksPanel.vue';
 import { useOrderFiles } from './order-files.ts';
 import { useOrder } from './order-state.ts';
+import { amountText } from '../../amounts.ts';
 import {
-  amountText,
   carbonText,
   eachText,
   hoursText,

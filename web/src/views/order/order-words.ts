@@ -3,10 +3,10 @@ import {
   fixed,
   whatText,
   type OrderLine,
-  type SoldBy,
   type TakeoffLine,
   type UnitSystem,
 } from '@eldrun/core';
+import { amountText } from '../../amounts.ts';
 
 /** What a person calls the roles of lines, in the order that they are bought. */
 const ROLES: Record<string, string> = {
@@ -45,20 +45,6 @@ const ORDER = Object.keys(ROLES);
 /** By role, in the order of the work. */
 export const inOrder = <L extends Pick<TakeoffLine, 'role'>>(lines: readonly L[]): L[] =>
   [...lines].sort((a, b) => ORDER.indexOf(a.role) - ORDER.indexOf(b.role));
-
-const MANY: Partial<Record<SoldBy, string>> = { box: 'boxes' };
-
-/** `3 boxes`, `48 ft`. */
-export function amountText(value: number, unit: SoldBy, system: UnitSystem): string {
-  const { value: amount, unit: name } = amountIn(value, unit, system);
-  const whole = ['m', 'm²', 'm³', 'L'].includes(unit)
-    ? amount < 10
-      ? fixed(amount, 1)
-      : fixed(amount, 0)
-    : String(Number(amount.toFixed(2)));
-  const word = /^(ft|m|gal|L)/.test(name) ? name : amount === 1 ? name : (MANY[unit] ?? `${name}s`);
-  return `${whole} ${word}`;
-}
 
 export const netText = ({ net, unit }: TakeoffLine, system: UnitSystem): string =>
   amountText(net, unit, system);

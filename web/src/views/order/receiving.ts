@@ -12,7 +12,7 @@ import {
   type UnitSystem,
 } from '@eldrun/core';
 import type { OrderState } from './order-state.ts';
-import { amountText } from './order-words.ts';
+import { amountText } from '../../amounts.ts';
 
 /** A line of the order with what came in of it. */
 export interface ReceivingRow {
