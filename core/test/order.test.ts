@@ -508,6 +508,25 @@ describe('a substitution', () => {
     expect(order).toEqual([...order].sort());
   });
 
+  test('a cladding is laid as the other is: courses for courses', () => {
+    const found = substitutes('fiber-cement-lap').map(({ material }) => material);
+    expect(found).toContain('vinyl-siding');
+    for (const other of [
+      'cement-lime-stucco',
+      'mineral-render',
+      'fiber-cement-panel',
+      'brick-veneer',
+    ])
+      expect(found).not.toContain(other);
+  });
+
+  test('lumber stands in for lumber of the same size, and its sizes are the engineer’s', () => {
+    const [first] = substitutes('softwood');
+    expect(LIBRARY[first!.material]!.category).toBe('lumber');
+    expect(first!.walls[0]!.commands.every(({ type }) => type === 'setMember')).toBe(true);
+    expect(first!.notes.map((m) => messageText(m, 'metric')).join()).toContain('engineer');
+  });
+
   test('there is none for what no wall has', () => {
     expect(substitutes('straw-bale')).toEqual([]);
   });

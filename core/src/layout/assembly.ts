@@ -107,13 +107,19 @@ function frameOf(wall: ResolvedWall): LaidFrame | null {
   };
 }
 
-function membraneKind({ fillId, fill, thickness }: ResolvedLayer): MembraneKind {
+/** How a membrane is put on, told by what it is called. */
+export function membraneKind({
+  fillId,
+  fill,
+  thickness,
+}: Pick<ResolvedLayer, 'fillId' | 'fill' | 'thickness'>): MembraneKind {
   const words = `${fillId} ${fill!.name}`;
   if (/liquid|fluid/i.test(words)) return 'liquid';
   return /adhered|adhesive|butyl/i.test(words) && thickness > 0 ? 'self-adhered' : 'wrap';
 }
 
-function claddingKind({ fillId, fill }: ResolvedLayer): {
+/** How a cladding is laid, and what it needs. */
+export function claddingKind({ fillId, fill }: Pick<ResolvedLayer, 'fillId' | 'fill'>): {
   kind: CladdingKind;
   needs: CladdingNeeds | null;
 } {

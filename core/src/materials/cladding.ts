@@ -5,6 +5,8 @@ import type { Material } from './types.ts';
 export interface CladdingNeeds {
   id: string;
   materials: string[];
+  /** kg/m² */
+  weight?: number;
   gap: {
     min: number;
     wetClimateMin: number;

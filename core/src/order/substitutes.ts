@@ -1,5 +1,6 @@
 import { assess, type Assessment } from '../assess.ts';
 import { judge, MOISTURE_ORDER, type MoistureStatus } from '../judgment/index.ts';
+import { claddingKind, membraneKind } from '../layout/index.ts';
 import {
   conductivityAt,
   isInsulation,
@@ -52,7 +53,7 @@ const SAME_SIZE = 0.006;
 const MOST = 6;
 
 /**
- * What can stand in for a material: of the same first role, as thick as it is sold for at least the same R (insulation) or
+ * What can stand in for a material: of the same first role, a cladding laid the same way, as thick as it is sold for at least the same R (insulation) or
  * the same thickness; each wall judged again with it. Best first: none judged worse, none with less R, then of the same category, then with less to be warned of, then at less cost.
  *
  * @param material id of what cannot be had
@@ -75,7 +76,10 @@ export function* substituteSteps(
   const before = files.map(([, file]) => assess(file, projectMaterials));
   const all: Record<string, Material> = { ...LIBRARY, ...projectMaterials };
   const candidates = Object.entries(all).filter(
-    ([id, one]) => id !== material && rolesOf(id, one)[0] === rolesOf(material, now)[0],
+    ([id, one]) =>
+      id !== material &&
+      rolesOf(id, one)[0] === rolesOf(material, now)[0] &&
+      laidAlike({ fillId: id, fill: one }, { fillId: material, fill: now }),
   );
   const found: Substitute[] = [];
   for (const [n, [id, one]] of candidates.entries()) {
@@ -93,12 +97,34 @@ export function* substituteSteps(
       name: one.name,
       walls: done,
       worse: done.some(isWorse),
-      alike: one.category === now.category,
+      alike: isAlike({ fillId: id, fill: one }, { fillId: material, fill: now }),
       notes: notesOf(now, one),
     });
   }
   return found.sort(better).slice(0, MOST);
 }
+
+type Stands = { fillId: string; fill: Material };
+
+/** A cladding so many times as heavy hangs on other screws. */
+const HEAVIER = 1.5;
+
+/** Whether a cladding is laid as another, courses for courses and panels for panels, and hangs on what holds that. */
+function laidAlike(a: Stands, b: Stands): boolean {
+  if (rolesOf(b.fillId, b.fill)[0] !== 'cladding') return true;
+  const [laid, now] = [claddingKind(a), claddingKind(b)];
+  const heavy = (laid.needs?.weight ?? 0) > HEAVIER * (now.needs?.weight ?? Infinity);
+  return laid.kind === now.kind && !heavy;
+}
+
+/** Whether it is of the same category, and as a membrane put on the same way. */
+const isAlike = (a: Stands, b: Stands): boolean =>
+  a.fill.category === b.fill.category &&
+  (b.fill.category !== 'membrane' ||
+    membraneKind({ ...a, thickness: thicknessOf(a) }) ===
+      membraneKind({ ...b, thickness: thicknessOf(b) }));
+
+const thicknessOf = ({ fill }: Stands): number => fill.thicknesses?.[0] ?? 0;
 
 const isWorse = ({ before, after }: Substitute['walls'][number]): boolean =>
   MOISTURE_ORDER.indexOf(after.moisture) < MOISTURE_ORDER.indexOf(before.moisture);
