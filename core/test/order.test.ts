@@ -131,7 +131,35 @@ describe('the takeoff of a house', () => {
     expect(battens.what).toBe('38 × 38');
   });
 
-  test('a shell’s studs and special studs have no volume that is made up', () => {
+  test('in a shell of corrugated sheet the fill goes on into the flutes, and studs are blocked to it', () => {
+    const foam: WallFile = {
+      ...coldWall(),
+      layers: [
+        coldWall().layers[0]!,
+        framed(
+          'studs',
+          0.0635,
+          'spray-foam-closed-cell',
+          { width: 0.038, spacing: 0.6096 },
+          'main',
+        ),
+        { id: 'skin', kind: 'sheet', material: 'steel', thickness: 0.002 },
+      ],
+    };
+    const shell = { width: 2.438, depth: 0.036, pitch: 0.278, crest: 0.07, trough: 0.072 };
+    const plain = total(taken(houseOf([wall('n', 4.8768)], {}, foam)));
+    const fluted = total(taken(houseOf([wall('n', 4.8768)], { shell }, foam)));
+    const depth = (lines: TakeoffLine[]): number => {
+      const { volume, area } = line(lines, 'spray-foam-closed-cell');
+      return volume! / area!;
+    };
+    expect(depth(plain)).toBeCloseTo(0.0635, 9);
+    expect(depth(fluted)).toBeCloseTo(0.0635 + (0.036 * (0.07 + 0.068)) / 0.278, 9);
+    expect(line(plain, 'flute-block')).toBeUndefined();
+    expect(line(fluted, 'flute-block').net).toBeGreaterThan(3);
+  });
+
+  test('steel studs weigh what their sheet does', () => {
     const steel = withLayer(coldWall(), 'studs', {
       member: {
         section: 'c',

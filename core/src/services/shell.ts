@@ -17,6 +17,10 @@ export interface ShellFacts {
   room: { needs: number; left: number } | null;
 }
 
+/** What the corrugation adds to the fill behind its troughs, mean over the wall, m: the slopes lie at half the depth. */
+export const shellFill = ({ depth, pitch, crest, trough }: Shell): number =>
+  (depth * (crest + (pitch - crest - trough) / 2)) / pitch;
+
 /** Whether a sheet of metal is the skin that the frame stands against. */
 export function isShell(wall: ResolvedWall): boolean {
   const skin = wall.layers[frameEnd(wall) + 1];
@@ -24,8 +28,7 @@ export function isShell(wall: ResolvedWall): boolean {
 }
 
 /**
- * Crest and trough of a shell against its frame. The frame stands against the troughs, which lie inward; over a pitch the
- * corrugation adds depth · (crest + slope) / pitch to the fill, the slopes at half the depth.
+ * Crest and trough of a shell against its frame, which stands against the troughs.
  *
  * @param shell its sizes, m
  * @param layouts of the walls that are built in it
@@ -33,10 +36,11 @@ export function isShell(wall: ResolvedWall): boolean {
  * @returns null where none of them is
  */
 export function shellFacts(
-  { width, depth, pitch, crest, trough, room = [] }: Shell,
+  shell: Shell,
   layouts: readonly ElevationLayout[],
   apart: number,
 ): ShellFacts | null {
+  const { width, depth, room = [] } = shell;
   const own = layouts.filter(({ parts }) => isShell(parts.wall));
   const first = own[0];
   if (!first) return null;
@@ -48,24 +52,23 @@ export function shellFacts(
     .reduce((sum, { thickness }) => sum + thickness, 0);
   const thick = inside.reduce((sum, { thickness }) => sum + thickness, 0);
   const skin = wall.layers[end + 1]!.thickness;
-  const slope = (pitch - crest - trough) / 2;
   const clear = width - 2 * (thick + depth + skin);
   const needs = room.reduce((sum, one) => sum + one.width, 0);
   return {
     fill: {
       least: framed,
       most: framed + depth,
-      mean: framed + (depth * (crest + slope)) / pitch,
+      mean: framed + shellFill(shell),
     },
     clear,
     block: depth,
-    blocked: own.map((layout) => blocked(layout, { pitch, trough }, apart)),
+    blocked: own.map((layout) => fluteBlocks(layout, shell, apart)),
     room: room.length === 0 ? null : { needs, left: clear - needs },
   };
 }
 
-/** Studs whose middle lies over no trough; the first trough begins at the left end. */
-function blocked(
+/** Studs whose middle lies over no trough, and blocks for them; the first trough begins at the left end. */
+export function fluteBlocks(
   { elevation, framing }: ElevationLayout,
   { pitch, trough }: Pick<Shell, 'pitch' | 'trough'>,
   apart: number,

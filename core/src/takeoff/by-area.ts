@@ -1,7 +1,8 @@
-import { SAME, SOLD_LUMBER, type Trade } from '../house/index.ts';
+import { SAME, SOLD_LUMBER, type Shell, type Trade } from '../house/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
 import { rolesOf, type Role } from '../materials/index.ts';
-import { inMainFrame, type ResolvedLayer } from '../wall/index.ts';
+import { isShell, shellFill } from '../services/index.ts';
+import { frameEnd, inMainFrame, type ResolvedLayer } from '../wall/index.ts';
 import { soldMaterial, type Packs } from './goods.ts';
 import { spliced } from './stock.ts';
 import { section } from './words.ts';
@@ -29,8 +30,10 @@ const STUDS = 0.06;
 /**
  * What the layers take that are not laid out piece by piece: fills between members, and what lies inside the frame or
  * beside the layers that are laid out. By net area, with the waste of what is ordered so.
+ *
+ * @param shell of corrugated sheet, where the house stands in one
  */
-export function byArea(layout: ElevationLayout, trade: Trade, packs: Packs): Need[] {
+export function byArea(layout: ElevationLayout, trade: Trade, packs: Packs, shell?: Shell): Need[] {
   const { parts } = layout;
   const { wall } = parts;
   const laid = new Set<ResolvedLayer | null>([
@@ -41,19 +44,30 @@ export function byArea(layout: ElevationLayout, trade: Trade, packs: Packs): Nee
     parts.mat,
     parts.cladding?.layer ?? null,
   ]);
+  const flutes = shell !== undefined && isShell(wall);
+  const outermost = wall.layers[frameEnd(wall)];
   return wall.layers.flatMap((layer) => {
     if (laid.has(layer)) return [];
     const main = inMainFrame(wall, layer);
     const upright = layer.member?.shape.direction !== 'horizontal';
     return [
       ...(layer.member && !main ? members(layer, layout, upright) : []),
-      ...fill(layer, layout, main && upright, trade, packs),
+      // In a shell the fill goes on into its flutes.
+      ...fill(
+        layer,
+        layer.thickness + (flutes && layer === outermost ? shellFill(shell) : 0),
+        layout,
+        main && upright,
+        trade,
+        packs,
+      ),
     ];
   });
 }
 
 function fill(
-  { fill: material, fillId, member, thickness }: ResolvedLayer,
+  { fill: material, fillId, member }: ResolvedLayer,
+  thickness: number,
   { share }: ElevationLayout,
   counted: boolean,
   trade: Trade,

@@ -45,8 +45,8 @@ export function needsOf(
     ...furring(layout, house),
     ...drainage(layout),
     ...cladding(layout, house),
-    ...byArea(layout, trade, packs),
-    ...sundries(layout, trade, packs),
+    ...byArea(layout, trade, packs, house.shell),
+    ...sundries(layout, trade, packs, house.shell),
     ...layout.fasteners.map(({ what, goods, count }) => ({
       ...goodsNeed(goods, what, count, packs),
       role: 'fasteners',

@@ -1,6 +1,6 @@
-import type { Trade } from '../house/index.ts';
+import type { Shell, Trade } from '../house/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
-import { checkServices } from '../services/index.ts';
+import { checkServices, fluteBlocks, isShell } from '../services/index.ts';
 import { GOODS, type Packs } from './goods.ts';
 import type { Need } from './types.ts';
 
@@ -22,8 +22,14 @@ export function goodsNeed(id: string, what: string, net: number, packs: Packs): 
  * Tapes, sealant, pans, gasket, screens, starter and trim of one elevation: along its plates and around its openings.
  *
  * @param packs what a roll, a tube or a box holds where the order says it
+ * @param shell of corrugated sheet, where the house stands in one
  */
-export function sundries(layout: ElevationLayout, trade: Trade, packs: Packs): Need[] {
+export function sundries(
+  layout: ElevationLayout,
+  trade: Trade,
+  packs: Packs,
+  shell?: Shell,
+): Need[] {
   const { framing, parts, cladding, elevation } = layout;
   const { outline, openings, plates } = framing;
   const past = trade('flashing-past');
@@ -51,6 +57,12 @@ export function sundries(layout: ElevationLayout, trade: Trade, packs: Packs): N
   const { plates: shields, straps } = checkServices(layout, trade);
   add('protection-plate', 'over holes near a face', shields);
   add('plate-strap', 'over cut top plates', straps);
+  if (shell && isShell(parts.wall))
+    add(
+      'flute-block',
+      'behind studs over no trough',
+      fluteBlocks(layout, shell, trade('shell-blocking')).blocks,
+    );
   if (!parts.cladding) return needs;
   const { kind } = parts.cladding;
   // Below and above, over heads and under sills the gap is open.

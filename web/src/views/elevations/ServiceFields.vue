@@ -185,12 +185,11 @@ function found(n: number): Found[] {
           <th scope="col">Wide</th>
           <th scope="col">High</th>
           <th scope="col">Deep</th>
-          <th scope="col" class="found">Found</th>
           <th scope="col"><span class="hidden-label">What to do</span></th>
         </tr>
       </thead>
-      <tbody>
-        <tr v-for="{ service, n } in boxes" :key="n" :data-service="service.id">
+      <tbody v-for="{ service, n } in boxes" :key="n" :data-service="service.id">
+        <tr>
           <td class="name">
             <TableCell
               :label="`${service.kind} ${service.id}: name`"
@@ -246,14 +245,6 @@ function found(n: number): Found[] {
               :take="(t) => set(n, { depth: size(t) })"
             />
           </td>
-          <td class="found">
-            <ul>
-              <li v-for="(one, i) in found(n)" :key="i">
-                <StatusMark :status="one.status" />
-                <span :title="one.more">{{ one.text }}</span>
-              </li>
-            </ul>
-          </td>
           <td>
             <button
               type="button"
@@ -263,6 +254,27 @@ function found(n: number): Found[] {
             >
               ×
             </button>
+          </td>
+        </tr>
+        <tr v-if="found(n).length > 0">
+          <td colspan="8" class="found">
+            <ul>
+              <li v-for="(one, i) in found(n)" :key="i">
+                <StatusMark :status="one.status" />
+                <span
+                  >{{ one.text }}
+                  <span v-if="one.more" class="soft small">{{ one.more }}</span>
+                  <button
+                    v-if="one.inward"
+                    type="button"
+                    class="action small inward"
+                    @click="set(n, { from: one.inward })"
+                  >
+                    Move {{ service.id }} to {{ field(one.inward) }} from the inner face
+                  </button></span
+                >
+              </li>
+            </ul>
           </td>
         </tr>
       </tbody>
@@ -277,12 +289,11 @@ function found(n: number): Found[] {
           <th scope="col">From the inner face</th>
           <th scope="col">Passes wood</th>
           <th scope="col">Water</th>
-          <th scope="col" class="found">Found</th>
           <th scope="col"><span class="hidden-label">What to do</span></th>
         </tr>
       </thead>
-      <tbody>
-        <tr v-for="{ service, n } in runs" :key="n" :data-service="service.id">
+      <tbody v-for="{ service, n } in runs" :key="n" :data-service="service.id">
+        <tr>
           <td class="name">
             <TableCell
               :label="`${service.kind} ${service.id}: name`"
@@ -345,15 +356,25 @@ function found(n: number): Found[] {
               @change="set(n, { water: ($event.target as HTMLInputElement).checked })"
             />
           </td>
-          <td class="found">
+          <td>
+            <button
+              type="button"
+              class="plain away"
+              :aria-label="`Remove ${service.id}`"
+              @click="remove(n)"
+            >
+              ×
+            </button>
+          </td>
+        </tr>
+        <tr v-if="found(n).length > 0">
+          <td colspan="8" class="found">
             <ul>
               <li v-for="(one, i) in found(n)" :key="i">
                 <StatusMark :status="one.status" />
                 <span
                   >{{ one.text }}
-                  <span v-if="one.more && one.status !== 'pass'" class="soft small">{{
-                    one.more
-                  }}</span>
+                  <span v-if="one.more" class="soft small">{{ one.more }}</span>
                   <button
                     v-if="one.inward"
                     type="button"
@@ -365,16 +386,6 @@ function found(n: number): Found[] {
                 >
               </li>
             </ul>
-          </td>
-          <td>
-            <button
-              type="button"
-              class="plain away"
-              :aria-label="`Remove ${service.id}`"
-              @click="remove(n)"
-            >
-              ×
-            </button>
           </td>
         </tr>
       </tbody>
@@ -392,6 +403,10 @@ function found(n: number): Found[] {
   grid-template-columns: minmax(0, 1fr);
   gap: 6px;
   overflow-x: auto;
+}
+
+.table {
+  max-width: 1020px;
 }
 
 .adding {
@@ -416,8 +431,12 @@ function found(n: number): Found[] {
 }
 
 .table .found {
-  min-width: 320px;
+  padding-bottom: 8px;
   text-align: left;
+}
+
+.table tr:has(+ tr .found) > td {
+  border-bottom: 0;
 }
 
 .table .found li {

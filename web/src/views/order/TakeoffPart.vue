@@ -146,7 +146,7 @@ function read(event: Event): void {
           <th scope="col">Order</th>
           <th scope="col">USD each</th>
           <th scope="col">USD</th>
-          <th scope="col" class="words">Price from</th>
+          <th scope="col" class="words wide">Price from</th>
           <th scope="col">CO₂e</th>
           <th scope="col" class="wide">Labor</th>
         </tr>
@@ -182,7 +182,7 @@ function read(event: Event): void {
             />
           </td>
           <td class="strong">{{ line.usd === null ? '–' : money(line.usd) }}</td>
-          <td class="words small from">
+          <td class="words small from wide">
             <span :class="{ demo: line.basis === 'demo', none: line.basis === 'none' }">{{
               BASIS[line.basis]
             }}</span>

@@ -34,6 +34,7 @@ const ROLES: Record<string, string> = {
   'sill-pan': 'Pans',
   sealant: 'Sealant',
   'protection-plate': 'Steel plates',
+  'flute-block': 'Blocks',
   'plate-strap': 'Straps',
   fasteners: 'Fasteners',
 };
