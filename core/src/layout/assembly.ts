@@ -9,6 +9,7 @@ import {
   frameEnd,
   mainFrameLayers,
   outsideBoards,
+  shellSkin,
   type ResolvedLayer,
   type ResolvedWall,
 } from '../wall/index.ts';
@@ -54,7 +55,9 @@ export function laidParts(wall: ResolvedWall): AssemblyParts {
   const sheets = outside.filter(({ source, fill }) => source.kind === 'sheet' && fill);
   const first = (...roles: Role[]): ResolvedLayer | null =>
     sheets.find((layer) => roles.includes(roleOf(layer)!)) ?? null;
-  const sheathing = first('sheathing', 'structure');
+  // A shell is no sheathing: it comes as a whole.
+  const skin = shellSkin(wall);
+  const sheathing = skin ? null : first('sheathing', 'structure');
   const boards = outsideBoards(wall);
   const weatherBoards = sheets.filter(
     (layer) =>

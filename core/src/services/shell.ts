@@ -1,6 +1,6 @@
 import type { Shell } from '../house/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
-import { frameEnd, type ResolvedWall } from '../wall/index.ts';
+import { frameEnd, shellSkin } from '../wall/index.ts';
 import { isUpright } from '../layout/index.ts';
 
 /** What a corrugated sheet means for the wall inside it. */
@@ -21,12 +21,6 @@ export interface ShellFacts {
 export const shellFill = ({ depth, pitch, crest, trough }: Shell): number =>
   (depth * (crest + (pitch - crest - trough) / 2)) / pitch;
 
-/** Whether a sheet of metal is the skin that the frame stands against. */
-export function isShell(wall: ResolvedWall): boolean {
-  const skin = wall.layers[frameEnd(wall) + 1];
-  return skin?.source.kind === 'sheet' && skin.fill?.category === 'metal';
-}
-
 /**
  * Crest and trough of a shell against its frame, which stands against the troughs.
  *
@@ -41,7 +35,7 @@ export function shellFacts(
   apart: number,
 ): ShellFacts | null {
   const { width, depth, room = [] } = shell;
-  const own = layouts.filter(({ parts }) => isShell(parts.wall));
+  const own = layouts.filter(({ parts }) => shellSkin(parts.wall) !== null);
   const first = own[0];
   if (!first) return null;
   const { wall } = first.parts;
@@ -51,7 +45,7 @@ export function shellFacts(
     .filter(({ member, fill }) => member && fill)
     .reduce((sum, { thickness }) => sum + thickness, 0);
   const thick = inside.reduce((sum, { thickness }) => sum + thickness, 0);
-  const skin = wall.layers[end + 1]!.thickness;
+  const skin = shellSkin(wall)!.thickness;
   const clear = width - 2 * (thick + depth + skin);
   const needs = room.reduce((sum, one) => sum + one.width, 0);
   return {

@@ -1,8 +1,8 @@
 import { SAME, SOLD_LUMBER, type Shell, type Trade } from '../house/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
 import { rolesOf, type Role } from '../materials/index.ts';
-import { isShell, shellFill } from '../services/index.ts';
-import { frameEnd, inMainFrame, type ResolvedLayer } from '../wall/index.ts';
+import { shellFill } from '../services/index.ts';
+import { frameEnd, inMainFrame, shellSkin, type ResolvedLayer } from '../wall/index.ts';
 import { soldMaterial, type Packs } from './goods.ts';
 import { spliced } from './stock.ts';
 import { section } from './words.ts';
@@ -43,8 +43,10 @@ export function byArea(layout: ElevationLayout, trade: Trade, packs: Packs, shel
     parts.furring,
     parts.mat,
     parts.cladding?.layer ?? null,
+    // The shell comes as a whole.
+    shellSkin(wall),
   ]);
-  const flutes = shell !== undefined && isShell(wall);
+  const flutes = shell !== undefined && shellSkin(wall) !== null;
   const outermost = wall.layers[frameEnd(wall)];
   return wall.layers.flatMap((layer) => {
     if (laid.has(layer)) return [];

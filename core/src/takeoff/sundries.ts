@@ -1,6 +1,7 @@
 import type { Shell, Trade } from '../house/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
-import { checkServices, fluteBlocks, isShell } from '../services/index.ts';
+import { checkServices, fluteBlocks } from '../services/index.ts';
+import { shellSkin } from '../wall/index.ts';
 import { GOODS, type Packs } from './goods.ts';
 import type { Need } from './types.ts';
 
@@ -57,7 +58,7 @@ export function sundries(
   const { plates: shields, straps } = checkServices(layout, trade);
   add('protection-plate', 'over holes near a face', shields);
   add('plate-strap', 'over cut top plates', straps);
-  if (shell && isShell(parts.wall))
+  if (shell && shellSkin(parts.wall))
     add(
       'flute-block',
       'behind studs over no trough',

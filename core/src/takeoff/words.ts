@@ -1,4 +1,4 @@
-import { FOOT, formatText, GALLON, SQUARE_FOOT, type UnitSystem } from '../units/index.ts';
+import { FOOT, formatText, GALLON, INCH, SQUARE_FOOT, type UnitSystem } from '../units/index.ts';
 import type { SoldBy } from './types.ts';
 
 /** Whole millimeters. */
@@ -28,8 +28,13 @@ export function amountIn(
 /** What a line of the takeoff says of sizes, in the units of a system: `38 × 140`, `1.22 × 2.44 m`, `25 mm`. */
 export function whatText(what: string, system: UnitSystem): string {
   if (system === 'metric') return what;
-  const inches = (millimeters: string): string =>
-    formatText('length', Number(millimeters) / 1000, 'imperial');
+  // Whole millimeters stand for the eighth of an inch that they were rounded from.
+  const inches = (millimeters: string): string => {
+    const si = Number(millimeters) / 1000;
+    const eighth = (Math.round((si / INCH) * 8) * INCH) / 8;
+    const near = si > 0.003 && Math.abs(eighth - si) <= 0.0006;
+    return formatText('length', near ? eighth : si, 'imperial');
+  };
   const feet = (meters: string): string => String(Number((Number(meters) / FOOT).toFixed(1)));
   return what
     .replace(

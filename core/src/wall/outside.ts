@@ -16,3 +16,11 @@ export function outsideBoards(wall: ResolvedWall): ResolvedLayer[] {
 export function outsideBoard(wall: ResolvedWall): ResolvedLayer | null {
   return outsideBoards(wall).at(-1) ?? null;
 }
+
+/** The sheet of metal that the frame stands against, without a gap between them: the skin of a shell. Null where it is none. */
+export function shellSkin(wall: ResolvedWall): ResolvedLayer | null {
+  const skin = wall.layers[frameEnd(wall) + 1];
+  return wall.mainFrame !== null && skin?.source.kind === 'sheet' && skin.fill?.category === 'metal'
+    ? skin
+    : null;
+}

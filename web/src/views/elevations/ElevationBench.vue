@@ -6,8 +6,8 @@ import {
   findMaterial,
   formatText,
   fixed,
-  isShell,
   practiceSwitches,
+  shellSkin,
   type Conflict,
   type Elevation,
   type Practice,
@@ -378,7 +378,7 @@ const frameText = computed(() => {
       <template v-if="lens === 'services' && layout">
         <CavityPanel v-if="solved.cavity.value" :choice="solved.cavity.value" :units="units" />
         <ShellPanel
-          v-if="isShell(layout.parts.wall)"
+          v-if="shellSkin(layout.parts.wall)"
           class="no-print"
           :house="house"
           :layouts="state.laid.value.map((one) => one.layout)"

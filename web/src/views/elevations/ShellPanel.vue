@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import {
-  fixed,
   formatText,
   shellFacts,
   tradeOf,
@@ -145,11 +144,10 @@ const setRoom = (n: number, change: Partial<NonNullable<Shell['room']>[number]>)
       Add what stands in the room
     </button>
     <p class="small soft">
-      The corrugation adds
-      {{ facts ? fixed((facts.fill.mean - facts.fill.least) * 1000, 0) : 0 }} mm to the mean fill,
-      which is what is ordered; R counts from the troughs. Old shells may carry coatings and
-      preservatives that are hazardous: tested before cutting or welding. Openings in a shell are
-      the engineer’s.
+      The corrugation adds {{ length(facts ? facts.fill.mean - facts.fill.least : 0) }} to the mean
+      fill, which is ordered so; R counts from the troughs. The shell itself is not in the order.
+      Old shells may carry coatings and preservatives that are hazardous: tested before cutting or
+      welding. Openings in a shell are the engineer’s.
     </p>
   </section>
 </template>
