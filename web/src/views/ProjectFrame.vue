@@ -306,7 +306,7 @@ onBeforeUnmount(() => {
   }
 
   .rail {
-    flex-direction: row;
+    flex-flow: row wrap;
     align-items: center;
     position: static;
     height: auto;
@@ -317,6 +317,7 @@ onBeforeUnmount(() => {
 
   .rail nav {
     display: flex;
+    flex-wrap: wrap;
   }
 }
 </style>
