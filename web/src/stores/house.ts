@@ -1,3 +1,4 @@
+import { deepEqual } from 'fast-equals';
 import {
   computed,
   inject,
@@ -88,7 +89,9 @@ export function makeHouse(hasKeys?: () => boolean) {
       const read = await Promise.all(
         project.walls.map(({ id }) => ask('readWall', { params: { wall: id } })),
       );
-      walls.value = new Map(read.map(({ id, document }) => [id, document]));
+      const now = new Map(read.map(({ id, document }) => [id, document]));
+      // What did not change is not laid out again.
+      if (!deepEqual(walls.value, now)) walls.value = now;
       failure.value = '';
     } catch (error) {
       failure.value = (error as Error).message;
