@@ -296,7 +296,7 @@ describe('a priced line', () => {
     const wrong = priced({ ...lumber, material: 'reed' }, { find: () => perArea });
     expect(wrong.usd).toBeNull();
     expect(messageText(wrong.missing[0]!, 'metric')).toBe(
-      'its price is for a square metre, and it is bought by the m',
+      'its price is for a square meter, and it is bought by the m',
     );
     const prices = { [lineKey(osb)]: { usd: 4, unit: 'm²' as const } };
     const other = priced(osb, { order: { prices } });

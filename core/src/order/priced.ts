@@ -96,7 +96,7 @@ export function pricedLine(line: TakeoffLine, { find, book, order }: OrderPrices
     const bought = amountFor(per!, thickness);
     if (bought === null) {
       missing.push(
-        say`its price is for a ${per === 'm2' ? 'square metre' : 'cubic metre'}, and it is bought by the ${line.orderUnit}`,
+        say`its price is for a ${per === 'm2' ? 'square meter' : 'cubic meter'}, and it is bought by the ${line.orderUnit}`,
       );
       return { usd: null, basis: 'none' };
     }

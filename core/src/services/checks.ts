@@ -121,7 +121,7 @@ function checkBox(
   const deep = room.depth + room.start;
   if (depth > deep + SAME)
     wrong(
-      say`${id} is ${length(depth)} deep, and from the finish to the back of the cavity are ${length(deep)}: ${length(depth - deep)} too deep`,
+      say`${id} is ${length(depth)} deep, and the cavity ends ${length(deep)} behind the finish: ${length(depth - deep)} too deep`,
     );
   if (room.in === 'battens') return;
   const hit = members.filter(meets);

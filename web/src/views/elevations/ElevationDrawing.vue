@@ -18,6 +18,7 @@ import { elevationScene, plateScene, type ElevationLayer } from '@eldrun/drawing
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 import { sizeText, tapeText } from '../../lengths.ts';
 import ServiceMarks from './ServiceMarks.vue';
+import { ARROWS } from './arrows.ts';
 
 /** A wall to scale as seen from outdoors, its openings to be moved by hand and by key, and its plate below it. */
 const props = defineProps<{
@@ -188,13 +189,6 @@ function lose(): void {
   if (grabbed) emit('cancel');
   grabbed = null;
 }
-
-const ARROWS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};
 
 function press(event: KeyboardEvent, opening: Opening): void {
   if (event.key === 'Delete' || event.key === 'Backspace') {

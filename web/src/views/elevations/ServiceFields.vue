@@ -16,9 +16,10 @@ import {
   type Status,
   type UnitSystem,
 } from '@eldrun/core';
-import StatusMark from '../../parts/StatusMark.vue';
 import TableCell from '../../parts/TableCell.vue';
 import { fieldText, placeFrom, sizeFrom } from '../../lengths.ts';
+import type { Found } from './found.ts';
+import ServiceFindings from './ServiceFindings.vue';
 import { pathFrom, pathText } from './service-paths.ts';
 
 /** Boxes, cabinets, cables and pipes of a wall: placed by typing, each with what is found about it. */
@@ -122,14 +123,6 @@ const PASSES = [
   { value: 'bored', label: 'bored' },
   { value: 'notched', label: 'notched' },
 ];
-
-interface Found {
-  status: Status;
-  text: string;
-  more: string;
-  /** Where a pipe lies warm enough, from the inner face. */
-  inward?: number;
-}
 
 /** What is found about one of them, the worst first. */
 function found(n: number): Found[] {
@@ -256,27 +249,13 @@ function found(n: number): Found[] {
             </button>
           </td>
         </tr>
-        <tr v-if="found(n).length > 0">
-          <td colspan="8" class="found">
-            <ul>
-              <li v-for="(one, i) in found(n)" :key="i">
-                <StatusMark :status="one.status" />
-                <span
-                  >{{ one.text }}
-                  <span v-if="one.more" class="soft small">{{ one.more }}</span>
-                  <button
-                    v-if="one.inward"
-                    type="button"
-                    class="action small inward"
-                    @click="set(n, { from: one.inward })"
-                  >
-                    Move {{ service.id }} to {{ field(one.inward) }} from the inner face
-                  </button></span
-                >
-              </li>
-            </ul>
-          </td>
-        </tr>
+        <ServiceFindings
+          :service="service.id"
+          :found="found(n)"
+          :columns="8"
+          :units="units"
+          @inward="(from) => set(n, { from })"
+        />
       </tbody>
     </table>
     <table v-if="runs.length > 0" class="table" aria-label="Cables and pipes">
@@ -367,27 +346,13 @@ function found(n: number): Found[] {
             </button>
           </td>
         </tr>
-        <tr v-if="found(n).length > 0">
-          <td colspan="8" class="found">
-            <ul>
-              <li v-for="(one, i) in found(n)" :key="i">
-                <StatusMark :status="one.status" />
-                <span
-                  >{{ one.text }}
-                  <span v-if="one.more" class="soft small">{{ one.more }}</span>
-                  <button
-                    v-if="one.inward"
-                    type="button"
-                    class="action small inward"
-                    @click="set(n, { from: one.inward })"
-                  >
-                    Move {{ service.id }} to {{ field(one.inward) }} from the inner face
-                  </button></span
-                >
-              </li>
-            </ul>
-          </td>
-        </tr>
+        <ServiceFindings
+          :service="service.id"
+          :found="found(n)"
+          :columns="8"
+          :units="units"
+          @inward="(from) => set(n, { from })"
+        />
       </tbody>
     </table>
     <p v-if="services.length === 0" class="soft">
@@ -430,27 +395,12 @@ function found(n: number): Found[] {
   vertical-align: top;
 }
 
-.table .found {
-  padding-bottom: 8px;
-  text-align: left;
-}
-
-.table tr:has(+ tr .found) > td {
+.table tr:has(+ .findings) > td {
   border-bottom: 0;
-}
-
-.table .found li {
-  display: flex;
-  align-items: flex-start;
-  gap: 6px;
 }
 
 .name {
   white-space: nowrap;
-}
-
-.inward {
-  display: block;
 }
 
 .choice {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { isRun, type RunService, type Service, type UnitSystem } from '@eldrun/core';
 import { tapeText } from '../../lengths.ts';
+import { ARROWS } from './arrows.ts';
 
 /** Names of what sits in a wall over its drawing, each to be moved by hand and by key. */
 const props = defineProps<{
@@ -81,13 +82,6 @@ function lose(): void {
   if (grabbed) emit('cancel');
   grabbed = null;
 }
-
-const ARROWS: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, 1],
-  ArrowDown: [0, -1],
-};
 
 function press(event: KeyboardEvent, service: Service): void {
   if (event.key === 'Delete' || event.key === 'Backspace') {
