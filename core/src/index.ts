@@ -465,6 +465,7 @@ export { layoutFile, type LayoutFile } from './layout-file.ts';
 export {
   applyOrder,
   BASIS,
+  costMore,
   csvOf,
   cuttingTable,
   type Delivery,

@@ -6,6 +6,7 @@ import { assemblyParts, layoutHouse } from '../src/layout/index.ts';
 import { LIBRARY, type Material } from '../src/materials/index.ts';
 import {
   applyOrder,
+  costMore,
   csvOf,
   expectedOf,
   lineKey,
@@ -553,6 +554,13 @@ describe('a substitution', () => {
     expect(LIBRARY[first!.material]!.category).toBe('lumber');
     expect(first!.walls[0]!.commands.every(({ type }) => type === 'setMember')).toBe(true);
     expect(first!.notes.map((m) => messageText(m, 'metric')).join()).toContain('engineer');
+  });
+
+  test('what a wall costs more is not told where something has no price', () => {
+    const [first] = substitutes('softwood');
+    const { before, after } = first!.walls[0]!;
+    expect(costMore(before, after)).toBeCloseTo(after.cost! - before.cost!, 12);
+    expect(costMore(before, { ...after, cost: null })).toBeNull();
   });
 
   test('there is none for what no wall has', () => {

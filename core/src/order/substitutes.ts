@@ -26,8 +26,8 @@ export interface Judged {
   r: number;
   /** m */
   thickness: number;
-  /** USD/m²; what has no price is left out. */
-  cost: number;
+  /** USD/m²; null where a layer has no price. */
+  cost: number | null;
 }
 
 /** Another material in the place of one that cannot be had, and what the walls come to with it. */
@@ -132,11 +132,18 @@ const isWorse = ({ before, after }: Substitute['walls'][number]): boolean =>
 /** So much less R counts as the same, share. */
 const SAME_R = 0.02;
 
+/** What has no price comes behind what has one, USD/m². */
+const UNPRICED = 1e6;
+
+/** What a wall costs more, USD/m²; null where one of the two has no price. */
+export const costMore = (before: Judged, after: Judged): number | null =>
+  before.cost === null || after.cost === null ? null : after.cost - before.cost;
+
 function better(a: Substitute, b: Substitute): number {
   const less = ({ walls }: Substitute): boolean =>
     walls.some(({ before, after }) => after.r < before.r * (1 - SAME_R));
   const cost = ({ walls }: Substitute): number =>
-    walls.reduce((sum, { before, after }) => sum + after.cost - before.cost, 0);
+    walls.reduce((sum, { before, after }) => sum + (costMore(before, after) ?? UNPRICED), 0);
   return (
     Number(a.worse) - Number(b.worse) ||
     Number(less(a)) - Number(less(b)) ||
@@ -239,5 +246,7 @@ const judged = (assessment: Assessment): Judged => ({
   moisture: judge(assessment).moisture,
   r: assessment.thermal.effective.r,
   thickness: assessment.quantities.thickness,
-  cost: assessment.quantities.cost,
+  cost: assessment.quantities.layers.some(({ cost }) => cost === null)
+    ? null
+    : assessment.quantities.cost,
 });

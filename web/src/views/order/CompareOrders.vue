@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { orderTotals, type House } from '@eldrun/core';
+import { orderTotals, type House, type OrderLine } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
 import { useOrder } from './order-state.ts';
@@ -58,6 +58,12 @@ const rows = computed(() => {
   ).filter(({ now, then }) => now?.order !== then?.order);
 });
 
+/** What it costs more; a line without a price is not counted as zero. */
+function more(now: OrderLine | undefined, then: OrderLine | undefined): string {
+  if (now?.usd === null || then?.usd === null) return 'no price';
+  return signed((then?.usd ?? 0) - (now?.usd ?? 0), money);
+}
+
 const signed = (value: number, text: (amount: number) => string): string =>
   `${value < 0 ? '−' : '+'}${text(Math.abs(value))}`;
 </script>
@@ -106,7 +112,7 @@ const signed = (value: number, text: (amount: number) => string): string =>
           </th>
           <td>{{ now ? amountText(now.order, now.orderUnit, project.units) : '–' }}</td>
           <td>{{ then ? amountText(then.order, then.orderUnit, project.units) : '–' }}</td>
-          <td>{{ signed((then?.usd ?? 0) - (now?.usd ?? 0), money) }}</td>
+          <td>{{ more(now, then) }}</td>
         </tr>
       </tbody>
     </table>

@@ -67,6 +67,7 @@ const sums = computed(() => {
   return {
     usd: offered.reduce((sum, line) => sum + line.usd! * line.asked, 0),
     now: offered.reduce((sum, line) => sum + (lineOf(line)?.usd ?? 0), 0),
+    unpriced: offered.filter((line) => (lineOf(line)?.usd ?? null) === null).length,
     offered: offered.length,
     short: lines.filter(isShort).length,
     days: Math.max(0, ...offered.map(({ leadDays }) => leadDays ?? 0)),
@@ -156,8 +157,9 @@ async function take(quotation: Quotation): Promise<void> {
       <div class="sums">
         <p data-quotation>
           <strong>{{ money(sums.usd) }}</strong> for {{ sums.offered }} lines, as they stand in the
-          order {{ money(sums.now) }}; in {{ sums.days }} days; prices hold
-          {{ shown.validDays }} days.
+          order {{ money(sums.now)
+          }}{{ sums.unpriced > 0 ? `, ${sums.unpriced} of them without a price` : '' }}; in
+          {{ sums.days }} days; prices hold {{ shown.validDays }} days.
           <span :class="{ wrong: sums.short > 0 }">{{
             sums.short === 0 ? 'Nothing is short.' : `■ ${sums.short} lines are short.`
           }}</span>

@@ -2,10 +2,12 @@
 import { onScopeDispose, computed, ref, shallowRef, watch } from 'vue';
 import {
   applyAll,
+  costMore,
   fixed,
   formatText,
   materialsUsed,
   messageText,
+  type Judged,
   type Substitute,
   type WallFile,
 } from '@eldrun/core';
@@ -79,6 +81,11 @@ function stop(): void {
 const wallName = (id: string): string => project.walls.find((wall) => wall.id === id)?.name ?? id;
 const rText = (r: number): string => formatText('resistance', r, project.units);
 const signed = (value: number, text: string): string => `${value < 0 ? '−' : '+'}${text}`;
+function costText(before: Judged, after: Judged): string {
+  const more = costMore(before, after);
+  if (more === null) return 'no price';
+  return signed(more, formatText('costPerArea', Math.abs(more), project.units));
+}
 const putting = ref('');
 
 /** Puts a substitute into the walls, each as a saved state of its own. */
@@ -164,12 +171,7 @@ async function put(substitute: Substitute): Promise<void> {
             }}
           </td>
           <td>
-            {{
-              signed(
-                after.cost - before.cost,
-                formatText('costPerArea', Math.abs(after.cost - before.cost), project.units),
-              )
-            }}
+            {{ costText(before, after) }}
           </td>
           <td>
             <button
