@@ -7,6 +7,7 @@ import {
   planSectionOf,
   resistancesAt,
   solvePlane,
+  sourcesOf,
   withBrief,
   type Network,
   type PlaneSection,
@@ -34,6 +35,9 @@ function steelSection(): PlaneSection {
   });
   return planSectionOf(resolved, resistancesAt(resolved, 21, -10));
 }
+
+/** Of the sections' two sides: indoors and outdoors. */
+const TEMPERATURES = [1, 0];
 
 function milliseconds(work: () => unknown, times: number): number {
   const all = Array.from({ length: times }, () => {
@@ -82,10 +86,11 @@ export function sectionFigures(): Record<string, number> {
   ] as const;
   const measured = sizes.map(([name, size, times]) => {
     const peak = process.resourceUsage().maxRSS;
-    const network = networkOf(evenGrid(section, size), section.sides);
-    eliminate(network);
+    const network = networkOf(evenGrid(section, size), section);
+    const sources = [sourcesOf(network, TEMPERATURES)];
+    eliminate(network, sources);
     const grown = (process.resourceUsage().maxRSS - peak) / 1000;
-    const ms = milliseconds(() => eliminate(network), times);
+    const ms = milliseconds(() => eliminate(network, sources), times);
     return { name, network, grown, ms, cells: network.columns * network.rows };
   });
   const graded = solvePlane(section);
@@ -108,10 +113,10 @@ export function sectionFigures(): Record<string, number> {
   // The general solver takes minutes at 1 mm.
   for (const { name, network, ms } of [coarse, middle])
     figures[`general sparse LU (mathjs) over ours, even ${name}`] = ratio(network, ms);
-  const last = networkOf(graded, section.sides);
+  const last = networkOf(graded, section);
   figures['general sparse LU (mathjs) over ours, graded'] = ratio(
     last,
-    milliseconds(() => eliminate(last), 20),
+    milliseconds(() => eliminate(last, [sourcesOf(last, TEMPERATURES)]), 20),
   );
   return figures;
 }
@@ -119,13 +124,12 @@ export function sectionFigures(): Record<string, number> {
 /** How much longer the general solver takes for the same temperatures. @throws Error when it finds others */
 function ratio(network: Network, ours: number): number {
   const matrix = matrixOf(network);
+  const source = sourcesOf(network, TEMPERATURES);
   const start = performance.now();
-  const theirs = general
-    .lusolve(general.slu(matrix, 1, 0.001), Array.from(network.source))
-    .valueOf();
+  const theirs = general.lusolve(general.slu(matrix, 1, 0.001), Array.from(source)).valueOf();
   const ms = performance.now() - start;
-  const temperatures = eliminate(network);
-  const apart = Math.max(...theirs.flat().map((t, i) => Math.abs(t - temperatures[i]!)));
+  const [temperatures] = eliminate(network, [source]);
+  const apart = Math.max(...theirs.flat().map((t, i) => Math.abs(t - temperatures![i]!)));
   if (!(apart < 1e-9)) throw new Error(`the two solvers differ by ${apart}`);
   return ms / ours;
 }

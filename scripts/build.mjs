@@ -63,6 +63,7 @@ export async function build() {
       '@eldrun/core/kinds': join(ROOT, 'core/src/kinds/index.ts'),
       '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
       '@eldrun/core/house': join(ROOT, 'core/src/house/files.ts'),
+      '@eldrun/core/plane-section': join(ROOT, 'core/src/plane-section/index.ts'),
       '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
       '@eldrun/core': join(ROOT, 'core/src/index.ts'),
       '@eldrun/contract/schemas': join(ROOT, 'contract/src/schemas.ts'),

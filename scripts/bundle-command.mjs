@@ -35,6 +35,7 @@ export async function bundleCommand() {
       '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
       '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
       '@eldrun/core/house': join(ROOT, 'core/src/house/files.ts'),
+      '@eldrun/core/plane-section': join(ROOT, 'core/src/plane-section/index.ts'),
       '@eldrun/core/prices': join(ROOT, 'core/src/prices/schema.ts'),
       '@eldrun/core/simulation': join(ROOT, 'core/src/hygro/schema.ts'),
       '@eldrun/core': join(ROOT, 'core/src/index.ts'),

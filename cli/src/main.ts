@@ -10,6 +10,7 @@ import { EXIT, type Output } from './output.ts';
 import { quickline } from './quickline.ts';
 import { MAX_COMBINATIONS } from '@eldrun/core/exploration';
 import { sampleFiles } from './samples.ts';
+import { sectionFiles } from './section.ts';
 import { simulateFiles } from './simulate.ts';
 
 /** The most samples of one wall. */
@@ -19,6 +20,7 @@ const HELP = `eldrun check FILE… [--hourly] [--json] [--strict] [--units imper
 eldrun compare FILE… [--prices FILE] [--json] [--units imperial|metric]
 eldrun explore FILE… [--prices FILE] [--sample N] [--json] [--units imperial|metric]
 eldrun layout FILE… [--json] [--units imperial|metric]
+eldrun section FILE… [--json]
 eldrun simulate FILE… [--samples N] [--json]
 eldrun quickline PHRASE… [--json] [--units imperial|metric]
 
@@ -29,6 +31,8 @@ explore evaluates every combination of what may vary. Each FILE is an exploratio
 (eldrun-exploration, version 1).
 layout counts every stud, sheet, strip and board of a house. Each FILE is a house
 file (eldrun-house, version 1).
+section solves plane sections: heat, temperatures, couplings. Each FILE is a section
+file (eldrun-plane-section, version 1).
 simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulation,
 version 1).
 quickline reads layers as a builder says them and prints what it understands.
@@ -52,6 +56,7 @@ const NEEDS: Record<string, string> = {
   compare: 'a file',
   explore: 'a file',
   layout: 'a file',
+  section: 'a file',
   simulate: 'a file',
   quickline: 'a phrase',
 };
@@ -102,6 +107,7 @@ export async function run(
     );
     return EXIT.badInput;
   }
+  if (command === 'section') return sectionFiles(files, { json: values.json }, output);
   if (command === 'simulate') {
     if (values.samples === undefined) return simulateFiles(files, { json: values.json }, output);
     const samples = countOf('samples', values.samples, MAX_SAMPLES, output);

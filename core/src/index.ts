@@ -42,6 +42,7 @@ export {
   evenGrid,
   type Network,
   networkOf,
+  sourcesOf,
   type PlaneSection,
   solvePlane,
   streamFunction,

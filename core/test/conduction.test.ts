@@ -50,7 +50,7 @@ describe('EN ISO 10211 Annex A', () => {
     // Its heat flow is endless at the corner where 20 °C meets 0 °C: there is nothing to refine towards.
     const [first] = sections;
     const section = sectionOf(first!);
-    const solution = solveOn(evenGrid(section, 0.02), section.sides);
+    const solution = solveOn(evenGrid(section, 0.02), section);
     expect(first!.probes).toHaveLength(28);
     for (const { x, y, temperature, computed } of first!.probes) {
       const found = temperatureAt(solution, x, y);
@@ -172,12 +172,12 @@ describe('properties', () => {
     fc.assert(
       fc.property(boxes, (rectangles) => {
         const section = { rectangles, sides: FILMS };
-        const there = solveOn(firstGrid(section), FILMS);
+        const there = solveOn(firstGrid(section), section);
         const turned = {
           y0: { temperature: 0, resistance: 0.13 },
           y1: { temperature: 1, resistance: 0.04 },
         };
-        const back = solveOn(firstGrid(section), turned);
+        const back = solveOn(firstGrid(section), { sides: turned });
         expect(back.heatFlow.y1 / there.heatFlow.y0).toBeCloseTo(1, 9);
       }),
       { numRuns: 40 },
@@ -197,8 +197,10 @@ describe('properties', () => {
           const grid = firstGrid({ rectangles, sides: FILMS });
           const finer = firstGrid({ rectangles: more, sides: FILMS });
           expect(finer.x).toEqual(grid.x);
-          const before = solveOn(grid, FILMS).heatFlow.y0;
-          expect(solveOn(finer, FILMS).heatFlow.y0).toBeGreaterThanOrEqual(before * (1 - 1e-12));
+          const before = solveOn(grid, { sides: FILMS }).heatFlow.y0;
+          expect(solveOn(finer, { sides: FILMS }).heatFlow.y0).toBeGreaterThanOrEqual(
+            before * (1 - 1e-12),
+          );
         },
       ),
       { numRuns: 40 },

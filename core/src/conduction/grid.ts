@@ -1,5 +1,5 @@
 import { InputError } from '../errors.ts';
-import type { Grid, PlaneSection, Rectangle } from './types.ts';
+import type { AirBox, Grid, PlaneSection, Rectangle } from './types.ts';
 
 /** Lines closer than this are one, m. */
 const SAME_LINE = 1e-12;
@@ -14,14 +14,13 @@ const START_GROWTH = 3;
  * The first grid over a section: lines along every edge, so that each face between cells lies in one material or on an
  * interface, and between them cells that grow away from the edges.
  *
- * @param section rectangles that fill their common box
- * @throws InputError for a rectangle without area, a conductivity that is not above zero, or a box with holes
+ * @param section rectangles that, with the boxes of air, fill their common box
+ * @throws InputError for a rectangle without area, a conductivity that is not above zero, a box with holes, air beyond it
+ *   or nothing but air
  */
-export function firstGrid({ rectangles }: PlaneSection): Grid {
-  checkRectangles(rectangles);
-  const x = graded(edges(rectangles.flatMap(({ x0, x1 }) => [x0, x1])));
-  const y = graded(edges(rectangles.flatMap(({ y0, y1 }) => [y0, y1])));
-  return paint(rectangles, x, y);
+export function firstGrid(section: PlaneSection): Grid {
+  const { x, y } = edgesOf(section);
+  return paint(section, graded(x), graded(y));
 }
 
 /**
@@ -29,8 +28,7 @@ export function firstGrid({ rectangles }: PlaneSection): Grid {
  *
  * @param size m
  */
-export function evenGrid({ rectangles }: PlaneSection, size: number): Grid {
-  checkRectangles(rectangles);
+export function evenGrid(section: PlaneSection, size: number): Grid {
   const even = (lines: number[]): Float64Array =>
     Float64Array.from(
       lines.flatMap((line, i) => {
@@ -40,21 +38,18 @@ export function evenGrid({ rectangles }: PlaneSection, size: number): Grid {
         return Array.from({ length: count }, (_, n) => from + ((n + 1) * (line - from)) / count);
       }),
     );
-  return paint(
-    rectangles,
-    even(edges(rectangles.flatMap(({ x0, x1 }) => [x0, x1]))),
-    even(edges(rectangles.flatMap(({ y0, y1 }) => [y0, y1]))),
-  );
+  const { x, y } = edgesOf(section);
+  return paint(section, even(x), even(y));
 }
 
 /** The same section on a grid whose marked strips are cut in two. */
 export function split(
-  { rectangles }: PlaneSection,
+  section: PlaneSection,
   { x, y }: Grid,
   splitColumn: Uint8Array,
   splitRow: Uint8Array,
 ): Grid {
-  return paint(rectangles, halved(x, splitColumn), halved(y, splitRow));
+  return paint(section, halved(x, splitColumn), halved(y, splitRow));
 }
 
 function checkRectangles(rectangles: readonly Rectangle[]): void {
@@ -73,6 +68,51 @@ function checkRectangles(rectangles: readonly Rectangle[]): void {
         `${conductivity} is no conductivity`,
         'above 0 W/(m·K), finite',
       );
+  });
+}
+
+/** Where something begins or ends along each axis, within the box around the rectangles. */
+function edgesOf({ rectangles, environments = [] }: PlaneSection): { x: number[]; y: number[] } {
+  checkRectangles(rectangles);
+  checkAir(environments);
+  const along = (
+    solid: (one: Rectangle) => [number, number],
+    air: (one: AirBox) => [number, number],
+    axis: string,
+  ): number[] => {
+    const ends = rectangles.flatMap(solid);
+    let [first, last] = [Infinity, -Infinity];
+    for (const end of ends) [first, last] = [Math.min(first, end), Math.max(last, end)];
+    environments.forEach((one, i) => {
+      const [from, to] = air(one);
+      if (from < first - SAME_LINE || to > last + SAME_LINE)
+        throw new InputError(
+          `environments[${i}]`,
+          'reaches beyond the box around the rectangles',
+          `${axis} from ${first} to ${last}`,
+        );
+      ends.push(Math.max(first, from), Math.min(last, to));
+    });
+    return edges(ends);
+  };
+  return {
+    x: along(
+      ({ x0, x1 }) => [x0, x1],
+      ({ x0, x1 }) => [x0, x1],
+      'x',
+    ),
+    y: along(
+      ({ y0, y1 }) => [y0, y1],
+      ({ y0, y1 }) => [y0, y1],
+      'y',
+    ),
+  };
+}
+
+function checkAir(environments: readonly AirBox[]): void {
+  environments.forEach(({ x0, x1, y0, y1 }, i) => {
+    if (!(x1 > x0 && y1 > y0))
+      throw new InputError(`environments[${i}]`, 'has no area', 'x1 above x0 and y1 above y0');
   });
 }
 
@@ -123,26 +163,41 @@ function halved(lines: Float64Array, marked: Uint8Array): Float64Array {
   return Float64Array.from(all);
 }
 
-/** Gives each cell the conductivity of the last rectangle over its center. */
-function paint(rectangles: readonly Rectangle[], x: Float64Array, y: Float64Array): Grid {
+/** Gives each cell the conductivity of the last rectangle over its center, or the box of air that lies over it. */
+function paint(
+  { rectangles, environments = [] }: PlaneSection,
+  x: Float64Array,
+  y: Float64Array,
+): Grid {
   const columns = x.length - 1;
   const rows = y.length - 1;
   const conductivity = new Float64Array(columns * rows);
-  for (const { x0, x1, y0, y1, conductivity: k } of rectangles) {
-    const left = firstCell(x, x0);
-    const right = firstCell(x, x1);
-    const bottom = firstCell(y, y1);
-    for (let j = firstCell(y, y0); j < bottom; j++)
-      conductivity.fill(k, j * columns + left, j * columns + right);
-  }
-  const hole = conductivity.indexOf(0);
+  const air = environments.length === 0 ? null : new Int16Array(columns * rows).fill(-1);
+  const over = (box: Omit<Rectangle, 'conductivity'>, fill: (from: number, to: number) => void) => {
+    const left = firstCell(x, box.x0);
+    const right = firstCell(x, box.x1);
+    const bottom = firstCell(y, box.y1);
+    for (let j = firstCell(y, box.y0); j < bottom; j++)
+      fill(j * columns + left, j * columns + right);
+  };
+  for (const one of rectangles)
+    over(one, (from, to) => conductivity.fill(one.conductivity, from, to));
+  environments.forEach((one, n) =>
+    over(one, (from, to) => {
+      air!.fill(n, from, to);
+      conductivity.fill(0, from, to);
+    }),
+  );
+  const hole = conductivity.findIndex((value, at) => value === 0 && !(air && air[at]! >= 0));
   if (hole >= 0)
     throw new InputError(
       'rectangles',
       `nothing lies at x = ${x[hole % columns]!}, y = ${y[Math.floor(hole / columns)]!}`,
       'rectangles that fill the box around them',
     );
-  return { x, y, conductivity };
+  if (air?.every((one) => one >= 0))
+    throw new InputError('environments', 'leave nothing solid', 'something between them');
+  return { x, y, conductivity, air };
 }
 
 /** The first cell whose center lies beyond a place. */

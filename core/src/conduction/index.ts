@@ -3,9 +3,12 @@ export { streamFunction } from './stream.ts';
 export { crossingsOn, faceTemperature, temperatureAt, temperaturesOn } from './probe.ts';
 export { planeSteps, solveOn, solvePlane, type SolveOptions } from './solve.ts';
 export { evenGrid, firstGrid } from './grid.ts';
-export { networkOf, type Network } from './network.ts';
+export { boundariesOf, networkOf, sourcesOf, type Boundary, type Network } from './network.ts';
 export { eliminate } from './elimination.ts';
+export { SIDES } from './types.ts';
 export type {
+  AirBox,
+  Couplings,
   Grid,
   PlaneSection,
   PlaneSolution,
@@ -13,4 +16,5 @@ export type {
   RefinedSolution,
   Side,
   SideName,
+  Surroundings,
 } from './types.ts';

@@ -1,36 +1,62 @@
-import { SIDES, type Grid, type PlaneSection, type Side, type SideName } from './types.ts';
+import { SIDES, type Grid, type Side, type SideName, type Surroundings } from './types.ts';
+
+/** One side or box of air: what a section exchanges heat with, by the name of its field. */
+export interface Boundary extends Side {
+  name: string;
+}
+
+/** The faces of cells through which heat comes and goes, each with one boundary. */
+export interface Faces {
+  count: number;
+  cell: Int32Array;
+  /** Index in `SIDES`: which of the cell's faces. */
+  face: Uint8Array;
+  /** Index in `boundariesOf`. */
+  boundary: Uint16Array;
+  /** From the cell's center to the environment: half the cell and the surface resistance in series, W/K for each metre of depth. */
+  conductance: Float64Array;
+}
 
 /**
- * The finite volumes of a grid as a network of conductances, W/K for each metre of depth: each cell is a node, coupled
- * to its neighbors and, along the sides, to the environments. Temperatures are scaled to 0 for the coldest environment
- * and 1 for the warmest.
+ * The finite volumes of a grid as a network of conductances, W/K for each metre of depth: each solid cell is a node,
+ * coupled to its neighbors and, at faces, to the environments.
  */
 export interface Network {
   columns: number;
   rows: number;
-  /** From each cell to the next one along x; 0 in the last column. */
+  /** From each cell to the next one along x; 0 in the last column, and beside air. */
   toRight: Float64Array;
-  /** From each cell to the next one along y; 0 in the last row. */
+  /** From each cell to the next one along y; 0 in the last row, and beside air. */
   toNext: Float64Array;
   /** From each cell to all environments together. */
   toOutside: Float64Array;
-  /** The same, each times the environment's scaled temperature. */
-  source: Float64Array;
+  faces: Faces;
+  /** As in the grid: cells that are air are no nodes. */
+  air: Int16Array | null;
 }
 
-/** The range that scales temperatures: °C. With a single environment temperature the range is 1. */
-export function scaleOf(sides: PlaneSection['sides']): { low: number; range: number } {
-  const temperatures = Object.values(sides).map(({ temperature }) => temperature);
-  const low = Math.min(...temperatures);
-  return { low, range: Math.max(...temperatures) - low || 1 };
+/** The sides that a section has, in the order of `SIDES`, then its boxes of air. */
+export function boundariesOf({ sides, environments = [] }: Surroundings): Boundary[] {
+  return [
+    ...SIDES.flatMap((name) => {
+      const side = sides[name];
+      return side ? [{ ...side, name }] : [];
+    }),
+    ...environments.map(({ temperature, resistance, place }, i) => ({
+      name: `environments[${i}]`,
+      temperature,
+      resistance,
+      ...(place === undefined ? {} : { place }),
+    })),
+  ];
 }
 
 /**
  * Conductance between the centers of neighboring cells is that of their two halves in series, so that interfaces of
  * materials lie on cell faces (EN ISO 10211:2017, 7.3; Patankar, Numerical Heat Transfer and Fluid Flow, 4.2-3).
  */
-export function networkOf(grid: Grid, sides: PlaneSection['sides']): Network {
-  const { x, y, conductivity } = grid;
+export function networkOf(grid: Grid, surroundings: Surroundings): Network {
+  const { x, y, conductivity, air } = grid;
   const columns = x.length - 1;
   const rows = y.length - 1;
   const toRight = new Float64Array(columns * rows);
@@ -41,6 +67,7 @@ export function networkOf(grid: Grid, sides: PlaneSection['sides']): Network {
       const at = j * columns + i;
       const width = x[i + 1]! - x[i]!;
       const k = conductivity[at]!;
+      // Beside air a half has no conductivity, so nothing passes: height / Infinity.
       if (i + 1 < columns)
         toRight[at] = (2 * height) / (width / k + (x[i + 2]! - x[i + 1]!) / conductivity[at + 1]!);
       if (j + 1 < rows)
@@ -48,48 +75,114 @@ export function networkOf(grid: Grid, sides: PlaneSection['sides']): Network {
           (2 * width) / (height / k + (y[j + 2]! - y[j + 1]!) / conductivity[at + columns]!);
     }
   }
+  const faces = facesOf(grid, surroundings);
   const toOutside = new Float64Array(columns * rows);
-  const source = new Float64Array(columns * rows);
-  const { low, range } = scaleOf(sides);
-  for (const name of SIDES) {
-    const side = sides[name];
-    if (!side) continue;
-    const scaled = (side.temperature - low) / range;
-    forEachAt(grid, name, (at) => {
-      const g = sideConductance(grid, name, side, at);
-      toOutside[at] = toOutside[at]! + g;
-      source[at] = source[at]! + g * scaled;
-    });
+  for (let n = 0; n < faces.count; n++) {
+    const at = faces.cell[n]!;
+    toOutside[at] = toOutside[at]! + faces.conductance[n]!;
   }
-  return { columns, rows, toRight, toNext, toOutside, source };
+  return { columns, rows, toRight, toNext, toOutside, faces, air };
 }
 
-/** Calls with the index of every cell along a side. */
-export function forEachAt({ x, y }: Grid, side: SideName, call: (at: number) => void): void {
+/**
+ * What flows into each cell from its environments where they have these temperatures and the cell is at 0.
+ *
+ * @param temperatures by boundary
+ * @returns W for each metre of depth, by cell
+ */
+export function sourcesOf(
+  { columns, rows, faces }: Network,
+  temperatures: ArrayLike<number>,
+): Float64Array {
+  const source = new Float64Array(columns * rows);
+  for (let n = 0; n < faces.count; n++) {
+    const at = faces.cell[n]!;
+    source[at] = source[at]! + faces.conductance[n]! * temperatures[faces.boundary[n]!]!;
+  }
+  return source;
+}
+
+/** Every face between something solid and a side or a box of air. */
+function facesOf(grid: Grid, surroundings: Surroundings): Faces {
+  const { x, y, conductivity, air } = grid;
   const columns = x.length - 1;
   const rows = y.length - 1;
-  const [first, step, count] = {
-    x0: [0, columns, rows] as const,
-    x1: [columns - 1, columns, rows] as const,
-    y0: [0, 1, columns] as const,
-    y1: [(rows - 1) * columns, 1, columns] as const,
-  }[side];
-  for (let n = 0; n < count; n++) call(first + n * step);
+  const boundaries = boundariesOf(surroundings);
+  const sides = SIDES.map((name) => boundaries.findIndex((one) => one.name === name));
+  const boxes = boundaries.length - (surroundings.environments ?? []).length;
+  const cells: number[] = [];
+  const which: number[] = [];
+  const whose: number[] = [];
+  const conductances: number[] = [];
+  const add = (at: number, face: number, beyond: number): void => {
+    const boundary = beyond < 0 ? sides[face]! : air![beyond]! < 0 ? -1 : boxes + air![beyond]!;
+    if (boundary < 0) return;
+    cells.push(at);
+    which.push(face);
+    whose.push(boundary);
+    conductances.push(
+      faceConductance(x, y, conductivity, SIDES[face]!, at, boundaries[boundary]!.resistance),
+    );
+  };
+  for (let j = 0; j < rows; j++)
+    for (let i = 0; i < columns; i++) {
+      const at = j * columns + i;
+      if (air && air[at]! >= 0) continue;
+      if (i === 0) add(at, 0, -1);
+      else if (air) add(at, 0, at - 1);
+      if (i + 1 === columns) add(at, 1, -1);
+      else if (air) add(at, 1, at + 1);
+      if (j === 0) add(at, 2, -1);
+      else if (air) add(at, 2, at - columns);
+      if (j + 1 === rows) add(at, 3, -1);
+      else if (air) add(at, 3, at + columns);
+    }
+  return {
+    count: cells.length,
+    cell: Int32Array.from(cells),
+    face: Uint8Array.from(which),
+    boundary: Uint16Array.from(whose),
+    conductance: Float64Array.from(conductances),
+  };
 }
 
-/** From the center of a cell at a side to the environment there: half the cell and the surface resistance in series, W/K for each metre of depth. */
-export function sideConductance(
-  { x, y, conductivity }: Grid,
+function faceConductance(
+  x: Float64Array,
+  y: Float64Array,
+  conductivity: Float64Array,
   name: SideName,
-  { resistance }: Side,
   at: number,
+  resistance: number,
 ): number {
   const columns = x.length - 1;
   const column = at % columns;
   const row = (at - column) / columns;
   const width = x[column + 1]! - x[column]!;
   const height = y[row + 1]! - y[row]!;
-  const facesX = name === 'x0' || name === 'x1';
-  const [along, across] = facesX ? [height, width] : [width, height];
+  const [along, across] = name === 'x0' || name === 'x1' ? [height, width] : [width, height];
   return along / (resistance + across / 2 / conductivity[at]!);
+}
+
+/** What lies beyond a cell's face: the index of the cell there, or a side or box of air; neither where it is adiabatic. */
+export function beyond(
+  grid: Grid & Surroundings,
+  at: number,
+  face: SideName,
+): { cell: number } | { side: Side } | null {
+  const columns = grid.x.length - 1;
+  const rows = grid.y.length - 1;
+  const i = at % columns;
+  const j = (at - i) / columns;
+  const cell = {
+    x0: i > 0 ? at - 1 : -1,
+    x1: i + 1 < columns ? at + 1 : -1,
+    y0: j > 0 ? at - columns : -1,
+    y1: j + 1 < rows ? at + columns : -1,
+  }[face];
+  if (cell < 0) {
+    const side = grid.sides[face];
+    return side ? { side } : null;
+  }
+  const box = grid.air ? grid.air[cell]! : -1;
+  return box < 0 ? { cell } : { side: grid.environments![box]! };
 }

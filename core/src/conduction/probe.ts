@@ -1,4 +1,4 @@
-import { sideConductance } from './network.ts';
+import { beyond } from './network.ts';
 import type { PlaneSolution, SideName } from './types.ts';
 
 /**
@@ -18,6 +18,8 @@ export function temperatureAt(solution: PlaneSolution, x: number, y: number): nu
     for (const i of cellsAt(solution.x, x)) {
       const at = j * columns + i;
       const weight = solution.conductivity[at]!;
+      // Where air meets something solid, the surface of what is solid is read.
+      if (weight === 0) continue;
       const center = solution.temperature[at]!;
       const there =
         center +
@@ -30,7 +32,8 @@ export function temperatureAt(solution: PlaneSolution, x: number, y: number): nu
       weighted += weight * there;
       weights += weight;
     }
-  return weighted / weights;
+  if (weights > 0) return weighted / weights;
+  return solution.temperature[cellOf(solution.y, y) * columns + cellOf(solution.x, x)]!;
 }
 
 /** The cell that holds a place, or both that meet there. */
@@ -119,29 +122,21 @@ export function crossingsOn(
 export function faceTemperature(solution: PlaneSolution, at: number, face: SideName): number {
   const { x, y, conductivity, temperature } = solution;
   const columns = x.length - 1;
-  const rows = y.length - 1;
   const i = at % columns;
   const j = (at - i) / columns;
-  const inside = {
-    x0: i > 0 ? at - 1 : -1,
-    x1: i + 1 < columns ? at + 1 : -1,
-    y0: j > 0 ? at - columns : -1,
-    y1: j + 1 < rows ? at + columns : -1,
-  }[face];
   const t = temperature[at]!;
+  if (conductivity[at] === 0) return t;
   const [lines, n] = face === 'x0' || face === 'x1' ? [x, i] : [y, j];
-  const half = (lines[n + 1]! - lines[n]!) / 2;
-  if (inside >= 0) {
-    const m = n + (inside > at ? 1 : -1);
-    const here = conductivity[at]! / half;
-    const there = (2 * conductivity[inside]!) / (lines[m + 1]! - lines[m]!);
-    return (here * t + there * temperature[inside]!) / (here + there);
+  const here = (2 * conductivity[at]!) / (lines[n + 1]! - lines[n]!);
+  const there = beyond(solution, at, face);
+  if (there === null) return t;
+  if ('side' in there) {
+    const { temperature: air, resistance } = there.side;
+    return air + (t - air) * ((resistance * here) / (1 + resistance * here));
   }
-  const side = solution.sides[face];
-  if (!side) return t;
-  const [others, m] = lines === x ? [y, j] : [x, i];
-  const flow = sideConductance(solution, face, side, at) * (side.temperature - t);
-  return side.temperature - (flow * side.resistance) / (others[m + 1]! - others[m]!);
+  const m = n + (there.cell > at ? 1 : -1);
+  const other = (2 * conductivity[there.cell]!) / (lines[m + 1]! - lines[m]!);
+  return (here * t + other * temperature[there.cell]!) / (here + other);
 }
 
 function departure(

@@ -135,8 +135,7 @@ export function moldFactorOf(section: WallSection): number {
 /** Temperature factor of the coldest inner surface of a field where the air hardly moves, R_si = 0.25 m²K/W. */
 export function shelteredFactor(field: RefinedSolution): number {
   const sheltered = solveOn(field, {
-    ...field.sides,
-    y0: { temperature: 1, resistance: SHELTERED_FILM },
+    sides: { ...field.sides, y0: { temperature: 1, resistance: SHELTERED_FILM } },
   });
   return Math.min(...surfaceOf(sheltered, 'y0').temperature);
 }
