@@ -61,6 +61,7 @@ export async function build() {
     packages: 'external',
     alias: {
       '@eldrun/core/kinds': join(ROOT, 'core/src/kinds/index.ts'),
+      '@eldrun/core/details': join(ROOT, 'core/src/edges/files.ts'),
       '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
       '@eldrun/core/house': join(ROOT, 'core/src/house/files.ts'),
       '@eldrun/core/plane-section': join(ROOT, 'core/src/plane-section/index.ts'),

@@ -33,6 +33,7 @@ export async function bundleCommand() {
     target: 'node20',
     alias: {
       '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
+      '@eldrun/core/details': join(ROOT, 'core/src/edges/files.ts'),
       '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
       '@eldrun/core/house': join(ROOT, 'core/src/house/files.ts'),
       '@eldrun/core/plane-section': join(ROOT, 'core/src/plane-section/index.ts'),

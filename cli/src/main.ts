@@ -1,6 +1,7 @@
 import { parseArgs } from 'node:util';
 import { check } from './check.ts';
 import { compare } from './compare.ts';
+import { detailsFiles } from './details.ts';
 import { exploreFiles } from './explore.ts';
 import { readPrices } from './prices.ts';
 import type { Doer } from './job-types.ts';
@@ -20,6 +21,7 @@ const HELP = `eldrun check FILE… [--hourly] [--json] [--strict] [--units imper
 eldrun compare FILE… [--prices FILE] [--json] [--units imperial|metric]
 eldrun explore FILE… [--prices FILE] [--sample N] [--json] [--units imperial|metric]
 eldrun layout FILE… [--json] [--units imperial|metric]
+eldrun details FILE… [--json] [--units imperial|metric]
 eldrun section FILE… [--json]
 eldrun simulate FILE… [--samples N] [--json]
 eldrun quickline PHRASE… [--json] [--units imperial|metric]
@@ -31,6 +33,8 @@ explore evaluates every combination of what may vary. Each FILE is an exploratio
 (eldrun-exploration, version 1).
 layout counts every stud, sheet, strip and board of a house. Each FILE is a house
 file (eldrun-house, version 1).
+details solves the edges of a house: windows, corners, base, top. Each FILE is a house
+file with its edges (eldrun-house, version 1).
 section solves plane sections: heat, temperatures, couplings. Each FILE is a section
 file (eldrun-plane-section, version 1).
 simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulation,
@@ -56,6 +60,7 @@ const NEEDS: Record<string, string> = {
   compare: 'a file',
   explore: 'a file',
   layout: 'a file',
+  details: 'a file',
   section: 'a file',
   simulate: 'a file',
   quickline: 'a phrase',
@@ -132,6 +137,7 @@ export async function run(
       ? compare(files, { json, units, prices }, output)
       : exploreFiles(files, { json, units, prices, sample }, output);
   }
+  if (command === 'details') return detailsFiles(files, { json, units }, output);
   if (command === 'layout') return layoutFiles(files, { json, units }, output);
   if (command === 'quickline') return quickline(files, { json, units }, output);
   return check(files, { json, strict, hourly, units }, output, hourly ? parallel : inTurn);

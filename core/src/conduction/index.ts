@@ -1,6 +1,13 @@
 export { resistanceBounds, type ResistanceBounds } from './bounds.ts';
 export { streamFunction } from './stream.ts';
-export { crossingsOn, faceTemperature, temperatureAt, temperaturesOn } from './probe.ts';
+export {
+  crossingsOn,
+  faceTemperature,
+  surfaceAt,
+  temperatureAt,
+  temperaturesOn,
+  type SurfacePart,
+} from './probe.ts';
 export { planeSteps, solveOn, solvePlane, type SolveOptions } from './solve.ts';
 export { evenGrid, firstGrid } from './grid.ts';
 export { boundariesOf, networkOf, sourcesOf, type Boundary, type Network } from './network.ts';

@@ -1,5 +1,5 @@
-import { beyond } from './network.ts';
-import type { PlaneSolution, SideName } from './types.ts';
+import { beyond, boundariesOf, networkOf } from './network.ts';
+import { SIDES, type PlaneSolution, type SideName } from './types.ts';
 
 /**
  * Temperature at a point of a solved section. Within a cell it runs straight from the center to each face, whose
@@ -161,4 +161,40 @@ function cellOf(lines: Float64Array, place: number): number {
     else low = middle + 1;
   }
   return low;
+}
+
+/** A stretch of surface between two corners of the grid: where it lies, and its temperature, °C. */
+export interface SurfacePart {
+  cell: number;
+  x: number;
+  y: number;
+  length: number;
+  temperature: number;
+}
+
+/** The surface that an environment touches, cell by cell. @param place its name, of `couplings` */
+export function surfaceAt(solution: PlaneSolution, place: string): SurfacePart[] {
+  const { x, y } = solution;
+  const columns = x.length - 1;
+  const { faces } = networkOf(solution, solution);
+  const boundaries = boundariesOf(solution);
+  const parts: SurfacePart[] = [];
+  for (let n = 0; n < faces.count; n++) {
+    const { name, place: own = name } = boundaries[faces.boundary[n]!]!;
+    if (own !== place) continue;
+    const cell = faces.cell[n]!;
+    const i = cell % columns;
+    const j = (cell - i) / columns;
+    const face = SIDES[faces.face[n]!]!;
+    const [left, right, top, bottom] = [x[i]!, x[i + 1]!, y[j]!, y[j + 1]!];
+    const upright = face === 'x0' || face === 'x1';
+    parts.push({
+      cell,
+      x: upright ? (face === 'x0' ? left : right) : (left + right) / 2,
+      y: upright ? (top + bottom) / 2 : face === 'y0' ? top : bottom,
+      length: upright ? bottom - top : right - left,
+      temperature: faceTemperature(solution, cell, face),
+    });
+  }
+  return parts;
 }

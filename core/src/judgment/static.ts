@@ -11,12 +11,17 @@ import {
   threeColdestMonths,
 } from '../moisture/index.ts';
 import { AIR_PERMEABILITY, measured, PERM, say, type Message } from '../units/index.ts';
-import { frameEnd, onceForCounted, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
+import {
+  frameEnd,
+  isAirBarrier,
+  onceForCounted,
+  type ResolvedLayer,
+  type ResolvedWall,
+} from '../wall/index.ts';
 import {
   bearable,
   codeSituation,
   innerRetarder,
-  isAirBarrier,
   layerName,
   lower,
   retarderRow,

@@ -1,7 +1,9 @@
 import { cuttingSteps } from '../cutting/index.ts';
 import { SAME, tradeOf } from '../house/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
+import type { Details } from '../edges/index.ts';
 import type { Packs } from './goods.ts';
+import { openingNeeds } from './opening-needs.ts';
 import { needsOf, type BuiltHouse } from './needs.ts';
 import { countLengths, cutStock, sheetsFor, type LengthCount } from './stock.ts';
 import type { Need, Order, TakeoffLine } from './types.ts';
@@ -13,6 +15,8 @@ export interface Takeoff {
 }
 
 interface Choices {
+  /** How the edges are made: what openings take follows from it; nothing of it where it is left out. */
+  details?: Partial<Details> | undefined;
   /** Whether the lengths of all walls together are planned; else they are cut the quick way. */
   planned?: boolean;
   packs?: Packs;
@@ -39,13 +43,16 @@ export function takeoffOf(
 export function* takeoffSteps(
   layouts: readonly ElevationLayout[],
   house: BuiltHouse,
-  { planned = false, packs = {} }: Choices = {},
+  { planned = false, packs = {}, details }: Choices = {},
 ): Generator<number, Takeoff> {
   const trade = tradeOf(house);
   const by: By = { waste: house.waste ?? {}, kerf: trade('rip-kerf'), problems: new Set() };
   const needs = layouts.map((layout) => ({
     id: layout.elevation.id,
-    needs: needsOf(layout, house, trade, packs),
+    needs: [
+      ...needsOf(layout, house, trade, packs),
+      ...(details ? openingNeeds(layout, details, trade, packs) : []),
+    ],
   }));
   const lines = needs.flatMap(({ id, needs: own }) =>
     own.map((need) => lineOf(id, need, by, quickly(need.order, by.kerf))),

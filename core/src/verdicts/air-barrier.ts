@@ -1,19 +1,9 @@
-import { AIR_BARRIER_PERMEANCE, rolesOf } from '../materials/index.ts';
+import { AIR_BARRIER_PERMEANCE } from '../materials/index.ts';
 import { measured, say } from '../units/index.ts';
-import type { ResolvedLayer } from '../wall/index.ts';
+import { isAirBarrier } from '../wall/index.ts';
 import type { LayerRule } from './types.ts';
 import { addMembrane } from './water-barrier.ts';
 import { layerName } from './words.ts';
-
-/** Whether a layer can be the air barrier. */
-export function isAirBarrier(layer: ResolvedLayer): boolean {
-  if (!layer.fill) return false;
-  const { airPermeance } = layer.fill;
-  return (
-    rolesOf(layer.fillId!, layer.fill).includes('air-barrier') &&
-    (airPermeance === undefined || airPermeance <= AIR_BARRIER_PERMEANCE)
-  );
-}
 
 /** Whether any layer can be the air barrier. */
 export const airBarrier: LayerRule = {

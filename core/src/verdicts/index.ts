@@ -40,7 +40,7 @@ import { waterBarrier } from './water-barrier.ts';
 
 export { STATUS_ORDER, type Finding, type FixContext, type Status, type Verdict } from './types.ts';
 export { usualCode } from './code-path.ts';
-export { airBarrier, isAirBarrier } from './air-barrier.ts';
+export { airBarrier } from './air-barrier.ts';
 export { codeSituation, type CodeSituation } from './code-path.ts';
 export { innerRetarder, retarderRow, type RetarderRow } from './code-retarder.ts';
 export { innerSurface, worstSurfaceMonth } from './inner-surface.ts';

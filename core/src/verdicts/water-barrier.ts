@@ -1,7 +1,6 @@
-import { claddingNeeds, rolesOf, STANDARD } from '../materials/index.ts';
+import { claddingNeeds, STANDARD } from '../materials/index.ts';
 import { say } from '../units/index.ts';
-import { type ResolvedLayer, type Fix, frameEnd } from '../wall/index.ts';
-import type { LayerAssessment } from '../assess.ts';
+import { type Fix, waterBarriers } from '../wall/index.ts';
 import { addSheet } from './add-sheet.ts';
 import type { FixContext, LayerRule } from './types.ts';
 import { layerName } from './words.ts';
@@ -9,22 +8,13 @@ import { layerName } from './words.ts';
 /** The membrane a missing control layer is added as: vapor-open, so that it takes nothing from drying. */
 const BARRIER = STANDARD.openMembrane;
 
-/** Layers outside the frame that can be the water-resistive barrier; without a frame, any layer can. */
-function waterBarriers({ wall }: LayerAssessment): ResolvedLayer[] {
-  const frame = frameEnd(wall);
-  return wall.layers.filter(
-    (layer) =>
-      layer.index > frame && layer.fill && rolesOf(layer.fillId!, layer.fill).includes('wrb'),
-  );
-}
-
 /** Whether a water-resistive barrier stands outside the frame. */
 export const waterBarrier: LayerRule = {
   id: 'water-barrier',
   reads: 'layers',
 
   judge(assessment) {
-    const found = waterBarriers(assessment);
+    const found = waterBarriers(assessment.wall);
     if (found.length > 0)
       return {
         status: 'pass',
@@ -59,6 +49,6 @@ export const waterBarrier: LayerRule = {
 /** A vapor-open membrane where it belongs: at the sheathing. */
 export function addMembrane(context: FixContext): Fix[] {
   return addSheet(context, BARRIER, say`Add a vapor-open membrane at the sheathing`, {
-    layers: (after) => waterBarriers(after).length > 0,
+    layers: (after) => waterBarriers(after.wall).length > 0,
   });
 }

@@ -1,4 +1,5 @@
 export * from './commands.ts';
+export * from './control-layers.ts';
 export * from './differences.ts';
 export type * from './fix.ts';
 export * from './insertion.ts';
