@@ -28,7 +28,13 @@ export function planeSectionOf({
       y1,
       conductivity,
     })),
-    sides,
+    // Each side is an environment of its own, whatever else the file says of it.
+    sides: Object.fromEntries(
+      Object.entries(sides).map(([name, { temperature, resistance }]) => [
+        name,
+        { temperature, resistance },
+      ]),
+    ),
     environments: (environments ?? []).map(
       ({ box: [x0, x1, y0, y1], temperature, resistance }) => ({
         x0,
