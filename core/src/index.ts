@@ -493,6 +493,7 @@ export {
   judgeEdgeHeat,
   type LineName,
   LINES,
+  type Link,
   type Measure,
   openingPlan,
   type Penetration,
@@ -646,6 +647,7 @@ export {
   freeLayerId,
   type Humidity,
   type Indoor,
+  isAirBarrier,
   type Layer,
   layerDepth,
   layersApart,
@@ -672,5 +674,6 @@ export {
   type Ventilation,
   wallDifferences,
   type WallFile,
+  waterBarriers,
   withBrief,
 } from './wall/index.ts';

@@ -14,6 +14,10 @@ export type Hatch =
   | 'cladding'
   | 'masonry'
   | 'metal'
+  | 'frame'
+  | 'glass'
+  | 'concrete'
+  | 'soil'
   | 'air'
   | 'cavity'
   | 'plain';
@@ -45,6 +49,10 @@ const BY_CATEGORY: Record<string, Hatch> = {
   masonry: 'masonry',
   metal: 'metal',
   drainage: 'loose',
+  frame: 'frame',
+  glass: 'glass',
+  concrete: 'concrete',
+  soil: 'soil',
 };
 
 /** The pattern of a layer's fill. */
@@ -52,6 +60,11 @@ export function hatchOf(layer: ResolvedLayer): Hatch {
   if (!layer.fill) return 'air';
   if (/brick|stone|stucco/.test(layer.fillId ?? '')) return 'masonry';
   return BY_CATEGORY[layer.fill.category ?? ''] ?? 'plain';
+}
+
+/** The pattern of a material by its category; of nothing, air. */
+export function categoryHatch(category: string | null): Hatch {
+  return category === null ? 'air' : (BY_CATEGORY[category] ?? 'plain');
 }
 
 /** The pattern of a member's material. */
@@ -159,6 +172,31 @@ export const HATCHES: Readonly<Record<Hatch, HatchPattern>> = {
     weight: 0.9,
   },
   metal: { width: 6, height: 6, tint: '#33413d' },
+  frame: {
+    width: 12,
+    height: 12,
+    tint: '#d3dad7',
+    strokes: 'M3 3h6v6H3z',
+    color: '#8b9894',
+    weight: 0.8,
+  },
+  glass: { width: 8, height: 8, tint: '#e2edf2', strokes: 'M0 8L8 0', color: '#9fb8c4', weight: 0.7 },
+  concrete: {
+    width: 22,
+    height: 18,
+    tint: '#dfe1de',
+    strokes: 'M3 5l4-2-1 4zM14 12l3 3-4 1z',
+    color: '#7c8682',
+    weight: 0.8,
+  },
+  soil: {
+    width: 18,
+    height: 10,
+    tint: '#e6ddd2',
+    strokes: 'M1 8l5-6M6 8l5-6M11 8l5-6M0 9.5h18',
+    color: '#8a7459',
+    weight: 0.7,
+  },
   air: { width: 10, height: 10, tint: '#ffffff' },
   cavity: { width: 10, height: 10, tint: '#fbf8ea' },
   plain: { width: 10, height: 10, tint: '#e8ecea' },

@@ -3,9 +3,10 @@ import type { Hatch } from './hatches.ts';
 /**
  * How a line is drawn. Screen and paper give each its weight: a line is never scaled with the drawing.
  * `outline` around what is cut, `fine` within it, `hidden` for what lies behind, `sheet` for what is too thin to have
- * two edges, `none` where only the fill counts.
+ * two edges, `none` where only the fill counts; `air`, `water` and `insulation` trace what goes on through an edge.
  */
-export type Pen = 'outline' | 'fine' | 'hidden' | 'sheet' | 'metal' | 'none';
+export type Pen =
+  'outline' | 'fine' | 'hidden' | 'sheet' | 'metal' | 'none' | 'air' | 'water' | 'insulation';
 
 export interface RectMark {
   shape: 'rect';

@@ -1,14 +1,19 @@
 import { HATCHES, INK, type Hatch } from './hatches.ts';
 import type { Mark, Pen, Scene } from './scene.ts';
 
-/** Line weights of the pens, px. */
-const PENS: Readonly<Record<Pen, { weight: number; dash?: string }>> = {
+/** Line weights of the pens, px; ink where they say no color. */
+const PENS: Readonly<
+  Record<Pen, { weight: number; dash?: string; color?: string; round?: boolean }>
+> = {
   outline: { weight: 1 },
   fine: { weight: 0.8 },
   hidden: { weight: 0.8, dash: '8 5' },
   sheet: { weight: 3 },
-  metal: { weight: 0.6 },
+  metal: { weight: 0.6, color: HATCHES.metal.tint },
   none: { weight: 0 },
+  air: { weight: 3, dash: '0.1 6', round: true },
+  water: { weight: 2.4, dash: '9 5', color: '#1f5f8b' },
+  insulation: { weight: 1.6, dash: '14 4 3 4', color: '#7d5a25' },
 };
 
 const escaped = (text: string): string =>
@@ -19,10 +24,9 @@ const length = (value: number): string => String(Math.round(value * 1e5) / 1e5);
 
 function penOf(pen: Pen): string {
   if (pen === 'none') return '';
-  const { weight, dash } = PENS[pen];
-  const stroke = pen === 'metal' ? HATCHES.metal.tint : INK;
+  const { weight, dash, color = INK, round } = PENS[pen];
   // A line keeps its weight at every scale.
-  return ` stroke="${stroke}" stroke-width="${weight}"${dash ? ` stroke-dasharray="${dash}"` : ''} vector-effect="non-scaling-stroke"`;
+  return ` stroke="${color}" stroke-width="${weight}"${dash ? ` stroke-dasharray="${dash}"` : ''}${round ? ' stroke-linecap="round"' : ''} vector-effect="non-scaling-stroke"`;
 }
 
 function markOf(mark: Mark, uid: string): string {

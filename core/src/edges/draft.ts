@@ -34,7 +34,7 @@ export const STUFF = {
   foam: { category: 'spray-foam', conductivity: 0.035 },
   glazing: { category: 'glass', conductivity: 0.035 },
   frame: { category: 'frame', conductivity: 0.13 },
-  concrete: { category: 'masonry', conductivity: 2 },
+  concrete: { category: 'concrete', conductivity: 2 },
   soil: { category: 'soil', conductivity: 1.5 },
   insulation: { category: 'rigid-foam', conductivity: 0.035 },
   ceiling: { category: 'loose-fill', conductivity: 0.04 },

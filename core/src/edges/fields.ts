@@ -289,6 +289,11 @@ export class Said {
     this.values = Object.assign(usual, ...said) as Settings;
   }
 
+  /** What counts of any of its settings. */
+  value(id: string): SettingValue {
+    return this.values[id]!;
+  }
+
   number(id: string): number {
     return this.values[id] as number;
   }

@@ -46,6 +46,7 @@ export async function loadDemo(pool: pg.Pool, reset: boolean): Promise<void> {
           assemblies: Object.fromEntries(ids) as Record<string, string>,
         } as Document);
       }
+      if (project.details) await insert(client, rows[0]!.id, 'details', 0, project.details);
       const decision = decisionOf(project, walls);
       if (decision) await insert(client, rows[0]!.id, 'decision', 0, decision);
     }

@@ -2,7 +2,9 @@ import {
   INCH,
   R_VALUE,
   type BoxService,
+  DETAILS_FORMAT,
   type Brief,
+  type Details,
   type Elevation,
   type FramedLayer,
   type House,
@@ -23,6 +25,8 @@ export interface DemoProject {
   prices?: Prices;
   /** Its house; an assembly is the number of one of its walls. */
   house?: House<number>;
+  /** How the edges of its house are made. */
+  details?: Details;
   /** Which of its walls was chosen, by number, and why the others were not. */
   decision?: {
     name: string;
@@ -234,6 +238,66 @@ const MILL_RACE: House<number> = {
   cladding: { exposure: 7 * INCH, boardLength: 144 * INCH, jointStagger: 24 * INCH },
 };
 
+const MILL_RACE_EDGES: Details = {
+  format: DETAILS_FORMAT,
+  version: 1,
+  name: 'Edges',
+  groups: {
+    opening: { position: 'insulation', carrier: 'box', order: 'after', frameDepth: 0.0762 },
+  },
+  // D2 is a sliding door to the deck.
+  openings: { 'south/D2': { swing: 'sliding' } },
+  edges: [
+    { id: 'E1', kind: 'ledger', name: 'Deck at the kitchen', assembly: 'A', length: 168 * INCH },
+    { id: 'E2', kind: 'porch', name: 'Porch over D1', assembly: 'A', length: 72 * INCH },
+  ],
+  penetrations: [
+    {
+      id: 'P1',
+      kind: 'vent',
+      elevation: 'west',
+      x: 48 * INCH,
+      z: 84 * INCH,
+      size: 6 * INCH,
+      layer: 'L4',
+      how: 'gasket, taped to the panel',
+      who: 'Crew',
+      sealedOn: '2026-05-06',
+      air: 'exhaust',
+    },
+    {
+      id: 'P2',
+      kind: 'vent',
+      elevation: 'west',
+      x: 228 * INCH,
+      z: 84 * INCH,
+      size: 6 * INCH,
+      layer: 'L4',
+      how: 'gasket, taped to the panel',
+      who: 'Crew',
+      sealedOn: '2026-05-06',
+      air: 'intake',
+    },
+    {
+      id: 'P3',
+      kind: 'cable',
+      elevation: 'north',
+      x: 30 * INCH,
+      z: 60 * INCH,
+      size: INCH,
+      count: 2,
+    },
+    {
+      id: 'P4',
+      kind: 'fastener',
+      elevation: 'south',
+      x: 100 * INCH,
+      z: 40 * INCH,
+      size: 0.25 * INCH,
+    },
+  ],
+};
+
 const STEEL: Member = {
   section: 'c',
   material: 'steel',
@@ -334,6 +398,7 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
       },
     },
     house: MILL_RACE,
+    details: MILL_RACE_EDGES,
     decision: {
       name: 'Outside walls',
       chosen: 1,

@@ -140,7 +140,7 @@ export function flowLines(section: WallSection, axis: DepthAxis, width: number):
 }
 
 /** Iso-lines of a raster; what runs along its border is left out. */
-function contourPaths(
+export function contourPaths(
   { x, y, width, height, columns, rows }: Omit<FieldRaster, 'scaled'>,
   values: Float32Array,
   thresholds: readonly number[],

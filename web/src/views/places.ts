@@ -1,4 +1,5 @@
 import { BRIEF } from './brief/place.ts';
+import { EDGES } from './edges/place.ts';
 import { ELEVATIONS } from './elevations/place.ts';
 import { MATERIALS } from './materials/place.ts';
 import { OPTIONS } from './options/place.ts';
@@ -7,4 +8,12 @@ import type { Place } from './place.ts';
 import { WALLS } from './wall/place.ts';
 
 /** The places in the order of the rail. A new place is a folder of its own and one line here. */
-export const PLACES: readonly Place[] = [BRIEF, WALLS, OPTIONS, ELEVATIONS, ORDER, MATERIALS];
+export const PLACES: readonly Place[] = [
+  BRIEF,
+  WALLS,
+  OPTIONS,
+  ELEVATIONS,
+  EDGES,
+  ORDER,
+  MATERIALS,
+];

@@ -8,6 +8,7 @@ import {
   takeoffSteps,
   tradeOf,
   type CavityChoice,
+  type Details,
   type House,
   type LocalHeat,
   type Material,
@@ -20,7 +21,7 @@ import {
 
 /** What the page asks of a worker about a house: `file` is the house with its walls. */
 export type HouseQuestion = { file: House; materials: Record<string, Material> } & (
-  | { wanted: 'takeoff'; packs: Packs }
+  | { wanted: 'takeoff'; packs: Packs; details?: Details | undefined }
   | { wanted: 'substitutes'; material: string; walls: Record<string, WallFile> }
   | { wanted: 'services'; elevation: string; system: UnitSystem }
 );
@@ -77,8 +78,8 @@ export async function answer(
     }
     const { elevations } = layoutHouse(file, assemblyParts(file.assemblies, materials));
     if (request.wanted === 'takeoff') {
-      const { packs } = request;
-      const takeoff = await run(takeoffSteps(elevations, file, { planned: true, packs }));
+      const { packs, details } = request;
+      const takeoff = await run(takeoffSteps(elevations, file, { planned: true, packs, details }));
       return takeoff && { job, takeoff };
     }
     const layout = elevations.find((one) => one.elevation.id === request.elevation);

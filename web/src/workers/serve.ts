@@ -24,7 +24,7 @@ export function serve<Request extends { job: number }>(
     const { job } = data;
     latest = job;
     // A bare number only drops what is under way.
-    if (!('file' in data)) return;
+    if (Object.keys(data).length === 1) return;
     // A burst of edits: the last of them has come in by the next turn.
     await pause();
     const isStale = (): boolean => job !== latest;

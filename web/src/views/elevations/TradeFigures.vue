@@ -28,6 +28,7 @@ const GROUPS: Record<string, string> = {
   boards: 'Boards',
   furring: 'Furring',
   cladding: 'Cladding',
+  edges: 'Edges',
   order: 'Ordering',
 };
 const groups = computed(() =>

@@ -1,8 +1,11 @@
 import { computed, inject, provide, ref, type InjectionKey } from 'vue';
 import {
+  DETAILS_FORMAT,
   ORDER_FORMAT,
   orderTotals,
   pricedLine,
+  type Details,
+  type DetailsCommand,
   type HouseCommand,
   type Material,
   type OrderBook,
@@ -19,6 +22,8 @@ import { useTakeoff } from './takeoff-run.ts';
 /** Nothing said of packs: the same object, so that nothing is taken off again. */
 const USUAL: Packs = {};
 
+const NO_EDGES: Details = { format: DETAILS_FORMAT, version: 1, name: 'Edges' };
+
 const BLANK: OrderBook = { format: ORDER_FORMAT, version: 1, name: 'Order' };
 
 /** What is bought for the house of the open project: its lines with their prices, and what the order says of them. */
@@ -34,14 +39,23 @@ export function makeOrder() {
     blank: BLANK,
     hasKeys: () => last.value === 'order',
   });
+  const edges = useOnlyDocument<Details, DetailsCommand>({
+    kind: 'details',
+    label: 'edges',
+    load: async () => (await import('@eldrun/core/kinds')).DETAILS,
+    blank: NO_EDGES,
+    hasKeys: () => false,
+  });
   const order = record.current;
   const packs = computed(() => order.value.packs ?? USUAL);
   const run = useTakeoff(() =>
-    house.record.state.value === 'ready'
+    house.record.state.value === 'ready' && edges.state.value === 'ready'
       ? {
           file: house.file.value,
           materials: project.pricedMaterials,
           packs: packs.value,
+          // Boxes and returns follow once somebody has said how the openings are made.
+          ...(edges.exists.value ? { details: edges.current.value } : {}),
         }
       : null,
   );

@@ -1,5 +1,5 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
-import type { House, Material, Packs, Takeoff } from '@eldrun/core';
+import type { Details, House, Material, Packs, Takeoff } from '@eldrun/core';
 import { HouseWorker } from '../../workers/house.ts';
 
 /** A takeoff that is worked out beside the page: what it is of, how far it is, what came of it. */
@@ -21,10 +21,15 @@ const MOMENT = 300;
 /**
  * Takes a house off again whenever it changes. An older run is dropped; what was there stays until the new one is.
  *
- * @param of the house with its walls, null where there is none; the materials and the packs
+ * @param of the house with its walls, null where there is none; the materials, the packs, and how its edges are made
  */
 export function useTakeoff(
-  of: () => { file: House; materials: Record<string, Material>; packs: Packs } | null,
+  of: () => {
+    file: House;
+    materials: Record<string, Material>;
+    packs: Packs;
+    details?: Details | undefined;
+  } | null,
 ): TakeoffRun {
   const worker = new HouseWorker();
   const takeoff = shallowRef<Takeoff | null>(null);
