@@ -1,6 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { coreFigures } from './core.ts';
+import { edgesFigures } from './edges.ts';
 import { exploreFigures } from './explore.ts';
 import { layoutFigures } from './layout.ts';
 import { pageFigures } from './page.ts';
@@ -14,6 +15,7 @@ export async function bench(url: string, chromium: string, store: boolean): Prom
   const before = JSON.parse(readFileSync(STORED, 'utf8')) as Record<string, number>;
   const now = {
     ...sectionFigures(),
+    ...edgesFigures(),
     ...coreFigures(),
     ...exploreFigures(),
     ...layoutFigures(),

@@ -109,17 +109,23 @@ test('pictures of the main views', async ({ page }) => {
     .waitFor();
   await picture(page, 'services', 240);
 
-  // The order: its lines, how lengths are cut, what a yard has too little of.
+  // Edges: a window in three positions, the base, what goes on from footing to roof.
+  await page.getByRole('link', { name: 'Edges', exact: true }).click();
+  await page.locator('[data-sum]').getByText('a year').waitFor();
+  await picture(page, 'edges');
+  const edges = page.getByRole('navigation', { name: 'Edges' });
+  await edges.getByRole('link', { name: 'Base and top' }).click();
+  await page.getByRole('img', { name: /^Base, upright section/ }).waitFor();
+  await picture(page, 'edges-base');
+  await edges.getByRole('link', { name: 'Continuity' }).click();
+  await page.locator('[data-chain="air"]').waitFor();
+  await picture(page, 'continuity');
+
+  // The order: its lines, what a yard has too little of.
   await page.getByRole('link', { name: 'Order', exact: true }).click();
   await page.locator('[data-line]').first().waitFor();
   await picture(page, 'order');
   const order = page.getByRole('navigation', { name: 'Order' });
-  await order.getByRole('link', { name: 'Cutting' }).click();
-  await page
-    .getByRole('heading', { name: /^Framing:/ })
-    .first()
-    .waitFor();
-  await picture(page, 'cutting');
   await order.getByRole('link', { name: 'Quotations' }).click();
   await page.getByRole('button', { name: /^Ask for a quotation/ }).click();
   await page

@@ -44,6 +44,10 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
     ...STUFF.soil,
     conductivity: null,
   });
+  draft.piece('soil', 'Soil', [-foot, -slab - under], [-0.6, stem[0]], {
+    ...STUFF.soil,
+    conductivity: null,
+  });
   draft.piece('stem', 'Stem wall', [-foot, 0], stem, STUFF.concrete);
   draft.piece('slab', 'Slab', [-slab, 0], [-FLOOR, stem[0] - edge], STUFF.concrete);
   draft.piece(
@@ -102,8 +106,7 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
 }
 
 /** The floor on the same ground; where the wall stands nothing passes. */
-function floorAlone({ stack, sides }: Draft, said: Said, out: number): EdgeThermal['section'] {
-  void sides;
+function floorAlone({ stack }: Draft, said: Said, out: number): EdgeThermal['section'] {
   const { design, innerFilm, file } = stack.wall;
   const soil = said.number('soil');
   const slab = said.number('slab');
@@ -226,6 +229,13 @@ function check(draft: Draft, said: Said): void {
       say`Cladding ends ${length(clear)} over the soil`,
       say`${what} stays ${length(least)} clear of it; lower soil, or boards and cladding that end ${length(least - clear)} higher.`,
       draft.at(-down, stack.total),
+    );
+  if (stucco)
+    draft.find(
+      'stucco-edge',
+      'info',
+      say`The lower edge of stucco lies flush with the foundation or outside of it`,
+      say`On a ledge it holds water. The screed is as deep as the coats, ${length(stack.total - stack.gap)}, and laps the membrane over its flange.`,
     );
   if (said.text('plateSeal') === 'none')
     draft.find(

@@ -7,7 +7,7 @@ import type { Stack } from './stack.ts';
 import type { EdgeSection, EdgeThermal, Seals } from './types.ts';
 
 /** How much of a wall is drawn beside an opening, m. */
-const DRAWN = 0.32;
+const DRAWN = 0.3;
 
 const TITLES = {
   head: 'Head, upright section',

@@ -20,6 +20,7 @@ export type Quantity =
   | 'resistance'
   | 'transmittance'
   | 'linearTransmittance'
+  | 'heatLoss'
   | 'heatFlux'
   | 'temperature'
   | 'temperatureDifference'
@@ -79,6 +80,10 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
   linearTransmittance: {
     imperial: { unit: 'Btu/(h·ft·°F)', convert: (psi) => (psi * R_VALUE) / FOOT, digits: 4 },
     metric: { unit: 'W/(m·K)', convert: same, digits: 4 },
+  },
+  heatLoss: {
+    imperial: { unit: 'Btu/(h·°F)', convert: (h) => (h * R_VALUE) / SQUARE_FOOT, digits: 1 },
+    metric: { unit: 'W/K', convert: same, digits: 1 },
   },
   heatFlux: {
     imperial: { unit: 'Btu/(h·ft²)', convert: (q) => (q * R_VALUE) / FAHRENHEIT_DEGREE, digits: 1 },

@@ -23,7 +23,9 @@ const TITLES: Record<Chain['line'], string> = {
   water: 'Water barrier',
   insulation: 'Insulation',
 };
-const STATUS = { whole: 'pass', broken: 'fail', absent: 'caution' } as const;
+/** A gap in the insulation costs heat; one in a barrier costs the wall. */
+const statusOf = (line: Chain['line'], { status }: Pick<Link, 'status'>) =>
+  status === 'whole' ? 'pass' : status === 'broken' && line !== 'insulation' ? 'fail' : 'caution';
 
 /** Links of one kind and state together. */
 function grouped(links: readonly Link[]): { link: Link; count: number }[] {
@@ -38,19 +40,27 @@ function grouped(links: readonly Link[]): { link: Link; count: number }[] {
 }
 const to = ({ edge, kind }: Link) => {
   const part = partFor(kind);
-  const place = state.edges.value.find(({ id }) => id === edge)?.places[0];
+  // Openings of which nothing else is said are shown as all of them.
+  const own = state.edges.value
+    .find(({ id }) => id === edge)
+    ?.places.find(
+      ({ elevation, opening }) => state.details.value.openings?.[`${elevation}/${opening}`],
+    );
   return part === 'openings'
     ? {
         name: 'edges',
         params: {
           project: state.project.id,
           part,
-          edge: place?.opening ? `${place.elevation}~${place.opening}` : '',
+          edge: own ? `${own.elevation}~${own.opening}` : '',
         },
         query: kind === 'jamb' ? {} : { view: kind },
       }
     : { name: 'edges', params: { project: state.project.id, part, edge } };
 };
+
+/** The choice of whatever layer usually carries a line. */
+const USUAL = 'usual';
 
 const assemblies = computed(() =>
   Object.entries(state.house.parts.value).map(([name, { wall }]) => ({
@@ -81,7 +91,7 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
     <h1>Continuity, footing to roof</h1>
     <section v-for="chain in state.chains.value" :key="chain.line" :data-chain="chain.line">
       <h2>
-        <StatusMark :status="chain.whole ? 'pass' : 'fail'" />
+        <StatusMark :status="statusOf(chain.line, { status: chain.whole ? 'whole' : 'broken' })" />
         {{ TITLES[chain.line] }}
         <span class="soft">{{
           chain.whole
@@ -91,8 +101,8 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
       </h2>
       <ol class="chain">
         <li v-for="{ link, count } in grouped(chain.links)" :key="link.edge">
-          <RouterLink :to="to(link)" class="link" :class="link.status">
-            <StatusMark :status="STATUS[link.status]" />
+          <RouterLink :to="to(link)" class="link" :class="statusOf(chain.line, link)">
+            <StatusMark :status="statusOf(chain.line, link)" />
             <span
               >{{ link.name }}<template v-if="count > 1"> × {{ count }}</template>
               <span v-for="joint in link.breaks" :key="joint.id" class="small break">{{
@@ -113,9 +123,9 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
             v-for="{ line, label, layers } in one.lines"
             :key="line"
             :label="label"
-            :value="chosen(one.name, line)"
+            :value="chosen(one.name, line) || USUAL"
             :options="[
-              { label: 'the usual one', value: '' },
+              { label: 'the usual one', value: USUAL },
               ...(chosen(one.name, line) !== '' &&
               !layers.some(({ id }) => id === chosen(one.name, line))
                 ? [{ label: `${chosen(one.name, line)}, gone`, value: chosen(one.name, line) }]
@@ -128,7 +138,7 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
                   type: 'setControl',
                   assembly: one.name,
                   line,
-                  layer: layer || null,
+                  layer: layer === USUAL ? null : layer,
                 })
             "
           />
@@ -144,7 +154,7 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
           <tbody>
             <tr v-for="[name, loss] in losses" :key="name">
               <th scope="row">{{ name }}</th>
-              <td class="value">{{ fixed(loss, 2) }} W/K</td>
+              <td class="value">{{ formatText('heatLoss', loss, units) }}</td>
               <td class="bar">
                 <span :style="{ width: `${(Math.max(0, loss) / most) * 100}%` }" />
               </td>
@@ -153,26 +163,26 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
             <tr>
               <th scope="row"><strong>All edges</strong></th>
               <td class="value">
-                <strong>{{ fixed(state.sum.value.edges, 1) }} W/K</strong>
+                <strong>{{ formatText('heatLoss', state.sum.value.edges, units) }}</strong>
               </td>
               <td></td>
               <td>${{ fixed(state.sum.value.edges * state.perWatt.value, 0) }} a year</td>
             </tr>
             <tr>
               <th scope="row">Walls, clear field</th>
-              <td class="value">{{ fixed(state.sum.value.walls, 1) }} W/K</td>
+              <td class="value">{{ formatText('heatLoss', state.sum.value.walls, units) }}</td>
               <td></td>
               <td></td>
             </tr>
             <tr>
               <th scope="row">Windows and doors</th>
-              <td class="value">{{ fixed(state.sum.value.openings, 1) }} W/K</td>
+              <td class="value">{{ formatText('heatLoss', state.sum.value.openings, units) }}</td>
               <td></td>
               <td></td>
             </tr>
             <tr v-if="state.sum.value.counted !== null">
               <th scope="row">Walls, framing as counted</th>
-              <td class="value">{{ fixed(state.sum.value.counted, 1) }} W/K</td>
+              <td class="value">{{ formatText('heatLoss', state.sum.value.counted, units) }}</td>
               <td></td>
               <td></td>
             </tr>
@@ -205,6 +215,7 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
 }
 
 .chain {
+  overflow: hidden;
   display: flex;
   flex-wrap: wrap;
   gap: 4px 22px;
@@ -214,11 +225,11 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
   position: relative;
 }
 
-.chain li + li::before {
+.chain li:not(:last-child)::after {
   content: '';
   position: absolute;
   top: 22px;
-  left: -22px;
+  left: 100%;
   width: 22px;
   border-top: 2px solid var(--ink);
 }
@@ -234,13 +245,16 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
   text-decoration: none;
 }
 
-.link.broken {
+.link.fail {
   border-color: var(--fail);
+}
+
+.link.caution {
+  border-color: var(--caution);
 }
 
 .break {
   display: block;
-  color: var(--fail);
 }
 
 .columns {

@@ -26,17 +26,18 @@ const uid = useId();
 
 /** Room around the drawing, px: for numbers and the words on both sides. */
 const ROOM = computed(() => (props.numbers ? 26 : 6));
-const ABOVE = 18;
-const BELOW = computed(() => (props.numbers && props.section.view === 'upright' ? 40 : 20));
+const upright = computed(() => props.section.view === 'upright');
+const ABOVE = computed(() => (props.numbers && upright.value ? 42 : 18));
+const BELOW = computed(() => (props.numbers && upright.value ? 26 : 20));
 
 const frame = computed(() => props.frame ?? props.section.frame);
 const drawn = computed(() => ({ ...props.section, frame: frame.value }));
 const scene = computed(() => edgeScene(drawn.value, props.name));
 const width = computed(() => scene.value.width * props.scale + 2 * ROOM.value);
-const height = computed(() => scene.value.height * props.scale + ABOVE + BELOW.value);
+const height = computed(() => scene.value.height * props.scale + ABOVE.value + BELOW.value);
 const px = (x: number, y: number): readonly [number, number] => [
   (x - frame.value.x0) * props.scale + ROOM.value,
-  (y - frame.value.y0) * props.scale + ABOVE,
+  (y - frame.value.y0) * props.scale + ABOVE.value,
 ];
 
 const steps = computed(() => {
@@ -86,6 +87,13 @@ const air = computed(() =>
   }),
 );
 
+/** Corners have what they turn around at the lower right. */
+const turned = computed(() => props.section.kind.startsWith('corner'));
+const [first, second] = [
+  computed(() => (props.section.kind === 'corner-inside' ? 'INDOORS' : 'OUTDOORS')),
+  computed(() => (props.section.kind === 'corner-inside' ? 'OUTDOORS' : 'INDOORS')),
+];
+
 const joints = computed(() =>
   props.section.lines.flatMap((line) =>
     line.joints.map((joint) => ({ ...joint, p: px(...joint.at) })),
@@ -115,14 +123,14 @@ const label = computed(
     role="img"
     :aria-label="label"
   >
-    <clipPath :id="`${uid}-frame`">
+    <clipPath :id="`${uid}-shown`">
       <rect :x="ROOM" :y="ABOVE" :width="scene.width * scale" :height="scene.height * scale" />
     </clipPath>
     <mask :id="`${uid}-solid`">
       <rect v-for="(one, i) in solid" :key="`s${i}`" v-bind="one" fill="white" />
       <rect v-for="(one, i) in air" :key="`a${i}`" v-bind="one" fill="black" />
     </mask>
-    <g :clip-path="`url(#${uid}-frame)`">
+    <g :clip-path="`url(#${uid}-shown)`">
       <SceneMarks
         :scene="scene"
         :uid="uid"
@@ -134,9 +142,15 @@ const label = computed(
         <path v-for="(one, i) in lines" :key="i" :d="one.d" />
       </g>
     </g>
-    <text :x="section.view === 'plan' ? ROOM : 2" y="12" class="side">OUTDOORS</text>
-    <text v-if="section.view === 'plan'" :x="ROOM" :y="height - 6" class="side">INDOORS</text>
-    <text v-else :x="width - 2" y="12" class="side end">INDOORS</text>
+    <text :x="upright ? 2 : ROOM" y="12" class="side">{{ first }}</text>
+    <text
+      :x="upright || turned ? width - 2 : ROOM"
+      :y="upright ? 12 : height - 6"
+      class="side"
+      :class="{ end: upright || turned }"
+    >
+      {{ second }}
+    </text>
     <g v-for="joint in joints" :key="`${joint.line}${joint.id}`" class="joint">
       <title>{{ joint.name }}{{ joint.sealed ? '' : ': not there' }}</title>
       <path
@@ -146,19 +160,19 @@ const label = computed(
       />
       <circle v-else :cx="joint.p[0]" :cy="joint.p[1]" r="3.2" class="sealed" />
     </g>
+    <g v-for="one in numbers" :key="one.id" class="number">
+      <path v-if="one.to" :d="`M${one.x} ${one.y}L${one.to[0]} ${one.to[1]}`" />
+      <circle :cx="one.x" :cy="one.y" r="7.5" />
+      <text :x="one.x" :y="one.y + 3.8">{{ one.n }}</text>
+    </g>
     <g v-if="coldest && isotherms">
       <path
         class="coldest"
         :d="`M${coldest[0] - 6} ${coldest[1]}h12M${coldest[0]} ${coldest[1] - 6}v12`"
       />
-      <text :x="coldest[0] + 8" :y="coldest[1] + 14" class="reading">
+      <text :x="coldest[0] + 8" :y="coldest[1] + 27" class="reading">
         {{ formatText('temperature', heat!.surface, units) }}
       </text>
-    </g>
-    <g v-for="one in numbers" :key="one.id" class="number">
-      <path v-if="one.to" :d="`M${one.x} ${one.y}L${one.to[0]} ${one.to[1]}`" />
-      <circle :cx="one.x" :cy="one.y" r="7.5" />
-      <text :x="one.x" :y="one.y + 3.8">{{ one.n }}</text>
     </g>
   </svg>
 </template>
@@ -166,6 +180,7 @@ const label = computed(
 <style scoped>
 .edge {
   display: block;
+  margin-inline: auto;
   max-width: 100%;
   height: auto;
 }

@@ -2,7 +2,7 @@
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
-  EDGE_KINDS,
+  EDGE_NAMES,
   formatText,
   gapVent,
   GROUP_OF,
@@ -21,6 +21,7 @@ import EdgeDrawing from './EdgeDrawing.vue';
 import { useEdges } from './edges-state.ts';
 import LineLegend from './LineLegend.vue';
 import { partFor, type PartId } from './parts.ts';
+import PartsList from './PartsList.vue';
 import SealList from './SealList.vue';
 import SettingsForm from './SettingsForm.vue';
 
@@ -115,16 +116,15 @@ const ADDED: readonly EdgeKind[] = [
   'corner-inside',
   'corner-outside',
 ];
-const kinds = computed(() =>
-  ADDED.filter((kind) => partFor(kind) === props.part && EDGE_KINDS.includes(kind)),
-);
+const kinds = computed(() => ADDED.filter((kind) => partFor(kind) === props.part));
 const assemblies = computed(() =>
   Object.keys(state.house.parts.value).map((value) => ({
     value,
     label: state.house.assemblyLabel(value),
   })),
 );
-const nameOf = (edge: HouseEdge): string => (edge.added ? `${edge.name} ${edge.id}` : edge.name);
+const nameOf = (edge: HouseEdge): string =>
+  edge.added && edge.name === EDGE_NAMES[edge.kind] ? `${edge.name} ${edge.id}` : edge.name;
 const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
   own_
     ? state.house.assemblyLabel(assembly)
@@ -248,11 +248,7 @@ const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
           :name="(id) => state.layerName(shown!.edge, id)"
         />
         <LineLegend />
-        <ol class="parts small">
-          <li v-for="(one, i) in parts" :key="one.id">
-            <span class="n">{{ i + 1 }}</span> {{ one.name }}
-          </li>
-        </ol>
+        <PartsList :parts="parts" />
         <p v-if="found?.problem" role="alert" class="wrong">{{ found.problem }}</p>
       </section>
     </div>
@@ -312,7 +308,7 @@ const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
   background: var(--marker);
 }
 
-.list th {
+.list tbody th {
   display: flex;
   align-items: flex-start;
   gap: 6px;
@@ -341,17 +337,6 @@ const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
   padding: 8px 12px;
   background: var(--sheet);
   border: 1px solid var(--line);
-}
-
-.parts {
-  columns: 2;
-  column-gap: 18px;
-}
-
-.parts .n {
-  display: inline-block;
-  min-width: 18px;
-  font-weight: 700;
 }
 
 .columns {

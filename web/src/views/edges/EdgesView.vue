@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { fixed } from '@eldrun/core';
+import { fixed, formatText } from '@eldrun/core';
 import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';
 import SavedState from '../../parts/SavedState.vue';
 import { downloadText, fileName } from '../../wall-files.ts';
@@ -15,6 +15,7 @@ import PenetrationsPart from './PenetrationsPart.vue';
 /** Where walls fail: their edges, planned from the layers. */
 const route = useRoute();
 const state = provideEdges();
+const units = computed(() => state.project.units);
 const part = computed(() => partOf(route.params['part']));
 const to = (id: string) => ({
   name: 'edges',
@@ -63,7 +64,7 @@ function saveFile(): void {
     <div class="strip">
       <p class="figures" data-sum>
         <template v-if="state.solvedAll.value && state.edges.value.length > 0"
-          >Edges lose <strong>{{ fixed(state.sum.value.edges, 1) }} W/K</strong>,
+          >Edges lose <strong>{{ formatText('heatLoss', state.sum.value.edges, units) }}</strong>,
           <strong>{{ fixed(100 * share, 0) }} %</strong> of walls and openings,
           <strong>${{ fixed(state.sum.value.edges * state.perWatt.value, 0) }}</strong> a year
         </template>

@@ -11,6 +11,7 @@ import {
   type Position,
   type SettingValue,
 } from '@eldrun/core';
+import { edgeParts } from '@eldrun/drawing';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SegmentedChoice from '../../parts/SegmentedChoice.vue';
 import { sizeText } from '../../lengths.ts';
@@ -18,6 +19,7 @@ import EdgeDetail from './EdgeDetail.vue';
 import EdgeDrawing from './EdgeDrawing.vue';
 import { useEdges } from './edges-state.ts';
 import LineLegend from './LineLegend.vue';
+import PartsList from './PartsList.vue';
 import SealList from './SealList.vue';
 import SettingsForm from './SettingsForm.vue';
 
@@ -38,6 +40,9 @@ const LABELS: Record<Position, string> = {
   insulation: 'In the insulation',
   cladding: 'At the cladding',
 };
+
+/** The choice of all openings. */
+const ALL = 'all';
 
 /** All openings, or one by `elevation/opening`. */
 const openings = computed(() =>
@@ -168,12 +173,17 @@ const frame = computed(() => {
     y1: Math.max(...all.map(({ y1 }) => y1)),
   };
 });
-const WIDE = 352;
-const HIGH = 250;
+const WIDE = 300;
+const HIGH = 270;
 const scale = computed(() =>
   Math.min(WIDE / (frame.value.x1 - frame.value.x0), HIGH / (frame.value.y1 - frame.value.y0)),
 );
 const chosen = computed(() => columns.value.find((one) => one.chosen)!);
+const parts = computed(() =>
+  edgeParts({ ...chosen.value.section, frame: frame.value }, (id) =>
+    state.layerName(edge.value!, id),
+  ),
+);
 const findings = computed(() =>
   edge.value ? state.findingsOf(edge.value, chosen.value.section) : [],
 );
@@ -182,10 +192,24 @@ const head = computed(() => {
   const { stack } = edge.value;
   return `wall ${formatText('length', stack.total, units.value)} · window ${formatText('length', said.value.number('frameDepth'), units.value)} deep`;
 });
+/** ψ that lie this near to each other are alike, W/(m·K). */
+const ALIKE = 0.002;
+
 /** What position does in numbers, and why. */
 const why = computed(() => {
   if (!least.value || !edge.value) return '';
   const best = columns.value.find(({ at }) => at === least.value)!;
+  const near = columns.value.filter(({ heat }) => heat!.psi - best.heat!.psi < ALIKE);
+  if (near.length > 1) {
+    const where =
+      near.length === columns.value.length
+        ? 'In all three'
+        : near
+            .map(({ at }) => LABELS[at])
+            .join(' or ')
+            .replace(/ or (.)/, (_, a: string) => ` or ${a.toLowerCase()}`);
+    return `${where} about the same heat passes: what decides is the carrier, the depth of the sill and the laps.`;
+  }
   const { boards } = edge.value.stack;
   const thick = boards.to - boards.from;
   const reason =
@@ -242,12 +266,12 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
         >
         <ChoiceField
           label="Openings"
-          :value="scope"
+          :value="scope || ALL"
           :options="[
-            { label: 'All openings', value: '' },
+            { label: 'All openings', value: ALL },
             ...openings.map(({ place, label }) => ({ label, value: place })),
           ]"
-          @take="(one: string) => go({ scope: one })"
+          @take="(one: string) => go({ scope: one === ALL ? '' : one })"
         />
       </div>
     </header>
@@ -270,7 +294,7 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
           :heat="one.heat"
           :raster="one.found?.raster ?? null"
           :isotherms="isotherms"
-          :numbers="false"
+          numbers
           :name="(id) => state.layerName(edge!, id)"
         />
         <table class="table readings">
@@ -316,6 +340,7 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
       <LineLegend />
       <p v-if="why" class="small">{{ why }}</p>
     </div>
+    <PartsList :parts="parts" />
     <EdgeDetail :section="chosen.section" :findings="findings" :units="units">
       <p class="small soft">
         Boxes, bucks, returns, linings and head flashings of this depth are in the
@@ -418,6 +443,11 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
   display: flex;
   justify-content: space-between;
   font-size: var(--text-14);
+}
+
+.positions .action {
+  justify-self: start;
+  min-height: 36px;
 }
 
 .mark {

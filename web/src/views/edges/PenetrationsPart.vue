@@ -101,7 +101,7 @@ function count(typed: string): number | undefined {
             <th scope="col">From the left</th>
             <th scope="col">Above the plate</th>
             <th scope="col">Hole</th>
-            <th scope="col">In it</th>
+            <th scope="col">Count</th>
             <th scope="col">Sealed at</th>
             <th scope="col">How</th>
             <th scope="col">Who</th>
@@ -331,6 +331,8 @@ header .action {
 
 select {
   max-width: 150px;
+  padding-right: 4px;
+  text-overflow: ellipsis;
   min-height: 30px;
   border: 1px solid var(--line);
   background: var(--sheet);
@@ -341,6 +343,11 @@ select {
   display: inline-flex;
   align-items: center;
   gap: 4px;
+}
+
+.filled input {
+  width: 24px;
+  height: 24px;
 }
 
 .found td {
