@@ -35,19 +35,6 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByText('arrives').waitFor();
   await picture(page, 'heat-steel');
 
-  // The judgment of a wall that fails, with what fixes it.
-  await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
-  await page
-    .getByRole('region', { name: 'Judgment' })
-    .getByRole('button', { name: /^Add a variable vapor retarder/ })
-    .waitFor({ timeout: 90_000 });
-  await page.getByRole('region', { name: 'Judgment' }).locator('.said').click();
-  await page
-    .getByRole('region', { name: 'Judgment' })
-    .getByRole('button', { name: /^Add 2 in. polyiso/ })
-    .waitFor();
-  await picture(page, 'judgment');
-
   // The lens Moisture in both climates.
   await openDemoWall(page, 'Mill Race house', 'Garage link, paint only');
   await page.keyboard.press('w');
@@ -117,9 +104,6 @@ test('pictures of the main views', async ({ page }) => {
   await edges.getByRole('link', { name: 'Base and top' }).click();
   await page.getByRole('img', { name: /^Base, upright section/ }).waitFor();
   await picture(page, 'edges-base');
-  await edges.getByRole('link', { name: 'Continuity' }).click();
-  await page.locator('[data-chain="air"]').waitFor();
-  await picture(page, 'continuity');
 
   // The order: its lines, what a yard has too little of.
   await page.getByRole('link', { name: 'Order', exact: true }).click();

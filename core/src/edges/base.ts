@@ -31,6 +31,9 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
   const under = said.number('slabInsulation') * FOAM;
   const edge = Math.min(said.number('edgeInsulation') * FOAM, 0.3);
   const stem: Range = [out - said.number('wallBelow'), out];
+  // A stem wider than the frame is notched for the slab and what insulates its edge.
+  const notch = Math.max(stem[0], frame?.from ?? 0);
+  const bottom = -slab - under;
   const down = said.number('boardsDown');
   const draft = new Draft('base', 'upright', stack, seals, [-FLOOR, out + GROUND]);
   const ground: Range = [-FLOOR, out + GROUND];
@@ -44,23 +47,32 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
     ...STUFF.soil,
     conductivity: null,
   });
-  draft.piece('soil', 'Soil', [-foot, -slab - under], [-0.6, stem[0]], {
+  draft.piece('soil', 'Soil', [-foot, bottom], [-0.6, stem[0]], {
     ...STUFF.soil,
     conductivity: null,
   });
-  draft.piece('stem', 'Stem wall', [-foot, 0], stem, STUFF.concrete);
-  draft.piece('slab', 'Slab', [-slab, 0], [-FLOOR, stem[0] - edge], STUFF.concrete);
+  draft.piece('stem', 'Stem wall', [-foot, bottom], stem, STUFF.concrete);
+  draft.piece('stem', 'Stem wall', [bottom, 0], [notch, out], STUFF.concrete);
+  draft.piece('slab', 'Slab', [-slab, 0], [-FLOOR, notch - edge], STUFF.concrete);
   draft.piece(
     'under',
     'Insulation under the slab',
-    [-slab - under, -slab],
-    [-FLOOR, stem[0] - edge],
+    [bottom, -slab],
+    [-FLOOR, notch - edge],
+    STUFF.insulation,
+  );
+  const reaches = -said.number('edgeDepth');
+  draft.piece(
+    'edge',
+    'Insulation at the slab’s edge',
+    [Math.max(reaches, bottom), 0],
+    [notch - edge, notch],
     STUFF.insulation,
   );
   draft.piece(
     'edge',
     'Insulation at the slab’s edge',
-    [-said.number('edgeDepth'), 0],
+    [reaches, bottom],
     [stem[0] - edge, stem[0]],
     STUFF.insulation,
   );
@@ -186,7 +198,7 @@ function trace(draft: Draft, said: Said, out: number): void {
   }
   if (insulation) {
     const edge = said.number('edgeInsulation');
-    const inner = out - said.number('wallBelow');
+    const inner = Math.max(out - said.number('wallBelow'), stack.frame?.from ?? 0);
     const covered =
       boards.to > boards.from
         ? (boards.from + boards.to) / 2

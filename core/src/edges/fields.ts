@@ -152,7 +152,7 @@ export const EDGE_FIELDS: Readonly<Record<EdgeGroup, readonly SettingField[]>> =
       'model codes: R 10 for slab edges in cold climates',
     ),
     length('edgeDepth', 'Edge insulation reaches down', 0.6096, 0, 3),
-    length('wallBelow', 'Stem wall, thickness', 0.1397, 0.1, 0.6),
+    length('wallBelow', 'Stem wall, thickness', 0.2032, 0.1, 0.6),
     length(
       'soil',
       'Plate over the soil',

@@ -23,6 +23,7 @@ export function measureOpening(
   const { flange, inner, outer, carrier } = plan;
   if (carrier === 'box')
     draft.measure('box', 'Box depth', 'length', flange, say`inner face to the flange`);
+  else draft.measure('flange', 'Flange plane', 'length', flange, say`from the inner face`);
   if (carrier === 'buck')
     draft.measure(
       'buck',
