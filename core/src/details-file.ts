@@ -67,6 +67,7 @@ export function detailsFile(
       change: heat?.change ?? null,
       reference: section.thermal && {
         dimensions: section.thermal.dimensions,
+        cutOff: section.thermal.cutOff,
         flanks: section.thermal.flanks,
       },
       section: section.thermal && planeFile(section.title, section.thermal.section),

@@ -140,6 +140,12 @@ describe('ψ', () => {
     expect(boxed).toBeGreaterThan(psi['insulation']!);
   });
 
+  test('a header with a fill lets less through than solid wood', () => {
+    const headed = (fill: string | null) =>
+      psiOf(edgeOf('head', B, {}, { size: { ...SIZE, header: { depth: 0.184, plies: 2, fill } } }));
+    expect(headed('xps')).toBeLessThan(headed(null) - 0.005);
+  });
+
   test('insulation over the frame lowers it', () => {
     const bare = psiOf(edgeOf('jamb', OUTSIDE, { position: 'sheathing' }));
     expect(psiOf(edgeOf('jamb', OUTSIDE, { position: 'sheathing', overlap: 0.03 }))).toBeLessThan(

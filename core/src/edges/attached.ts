@@ -1,5 +1,5 @@
 import { measured, say } from '../units/index.ts';
-import { CUT_OFF, Draft, STUFF } from './draft.ts';
+import { cutOff, Draft, STUFF } from './draft.ts';
 import { EDGE_NAMES, type Said } from './fields.ts';
 import type { Stack } from './stack.ts';
 import type { EdgeSection, Seals } from './types.ts';
@@ -19,8 +19,8 @@ export function attachedSection(
   const direct = said.text('held') === 'direct';
   const free = said.text('held') === 'free';
   const draft = new Draft(kind, 'upright', stack, seals);
-  draft.layers([-CUT_OFF, 0]);
-  draft.layers([height, CUT_OFF + height]);
+  draft.layers([-cutOff(stack), 0]);
+  draft.layers([height, cutOff(stack) + height]);
   if (direct) {
     draft.layers([0, height], [-Infinity, boards.from]);
     draft.piece('ledger', 'Ledger', [0, height], [boards.from, boards.from + thick], STUFF.wood);
@@ -45,8 +45,8 @@ export function attachedSection(
   if (air) {
     const at = (air.from + air.to) / 2;
     draft.line('air', air.layer.fill?.name ?? air.layer.id, [
-      [-CUT_OFF, at],
-      [CUT_OFF + height, at],
+      [-cutOff(stack), at],
+      [cutOff(stack) + height, at],
     ]);
     if (!free)
       draft.joint(
@@ -60,8 +60,8 @@ export function attachedSection(
   if (water) {
     const at = (water.from + water.to) / 2;
     draft.line('water', water.layer.fill?.name ?? water.layer.id, [
-      [-CUT_OFF, at],
-      [CUT_OFF + height, at],
+      [-cutOff(stack), at],
+      [cutOff(stack) + height, at],
     ]);
     if (!free) {
       draft.joint(
@@ -87,8 +87,8 @@ export function attachedSection(
   if (insulation) {
     const at = (insulation.from + insulation.to) / 2;
     draft.line('insulation', 'insulation', [
-      [-CUT_OFF, at],
-      [CUT_OFF + height, at],
+      [-cutOff(stack), at],
+      [cutOff(stack) + height, at],
     ]);
     if (direct && boards.to > boards.from)
       draft.joint(
@@ -153,7 +153,7 @@ export function attachedSection(
     [-0.05, total + 0.35],
     draft.thermal(
       { x0: 'outdoors', x1: 'indoors' },
-      [{ name: 'wall', u, length: 2 * CUT_OFF + height }],
+      [{ name: 'wall', u, length: 2 * cutOff(stack) + height }],
       'the wall along its frame, past what is fastened to it',
     ),
   );

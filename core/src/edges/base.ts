@@ -1,6 +1,6 @@
 import { measured, say } from '../units/index.ts';
 import { FILMS } from '../wall/index.ts';
-import { CUT_OFF, Draft, STUFF, type Range } from './draft.ts';
+import { cutOff, Draft, STUFF, type Range } from './draft.ts';
 import type { Said } from './fields.ts';
 import type { Stack } from './stack.ts';
 import type { EdgeSection, EdgeThermal, Seals } from './types.ts';
@@ -38,9 +38,9 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
   const draft = new Draft('base', 'upright', stack, seals, [-FLOOR, out + GROUND]);
   const ground: Range = [-FLOOR, out + GROUND];
   draft.fills([-GROUND, 0], ground, STUFF.soil.conductivity);
-  draft.fills([0, CUT_OFF], ground, 1);
-  draft.layers([0, CUT_OFF], [-Infinity, boards.from]);
-  draft.layers([-down, CUT_OFF], [boards.from, Infinity]);
+  draft.fills([0, cutOff(stack)], ground, 1);
+  draft.layers([0, cutOff(stack)], [-Infinity, boards.from]);
+  draft.layers([-down, cutOff(stack)], [boards.from, Infinity]);
   draft.wood('plate', 'Bottom plate', [0, plate]);
   const foot = Math.max(soil + 0.4, said.number('edgeDepth') + 0.1);
   draft.piece('soil', 'Soil', [-foot, -soil], [out, out + 0.5], {
@@ -78,8 +78,8 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
   );
   if (down > 0) draft.piece('filler', 'Filler', [-down, 0], [out, boards.from], STUFF.wood);
   const free = FILMS[stack.wall.file.convention].outer;
-  draft.air('indoors', [0, CUT_OFF], [-FLOOR, 0]);
-  draft.air('outdoors', [-soil, CUT_OFF], [counted, ground[1]]);
+  draft.air('indoors', [0, cutOff(stack)], [-FLOOR, 0]);
+  draft.air('outdoors', [-soil, cutOff(stack)], [counted, ground[1]]);
   const bare = Math.max(-soil, -down);
   if (down > 0) draft.air('outdoors', [-soil, bare], [out, counted], free);
   else {
@@ -89,8 +89,8 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
   trace(draft, said, out);
   check(draft, said);
   const gap = stack.gap - Math.max(stack.sheathing, boards.to);
-  draft.measure('clearance', 'Cladding over the soil', 'length', soil - Math.max(0, down));
-  draft.measure('soil', 'Plate over the soil', 'length', soil);
+  draft.measure('clearance', 'Cladding above grade', 'length', soil - Math.max(0, down));
+  draft.measure('soil', 'Plate above grade', 'length', soil);
   if (gap > 0)
     draft.measure('inlet', 'Inlet of the gap', 'length', gap, say`kept open, or screened`);
   draft.measure(
@@ -110,7 +110,7 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
     [-0.5, Math.max(total, out) + 0.25],
     draft.thermal(
       {},
-      [{ name: 'wall', u, length: CUT_OFF }],
+      [{ name: 'wall', u, length: cutOff(stack) }],
       'wall from the underside of its plate; floor of 8 m by itself to the inner face',
       { name: 'floor without the wall', section: floorAlone(draft, said, out) },
     ),
@@ -157,7 +157,7 @@ function trace(draft: Draft, said: Said, out: number): void {
     const at = (air.from + air.to) / 2;
     const seal = said.text('plateSeal');
     draft.line('air', air.layer.fill?.name ?? air.layer.id, [
-      [CUT_OFF, at],
+      [cutOff(stack), at],
       [0, at],
       [0, -0.02],
       [0, -0.3],
@@ -176,7 +176,7 @@ function trace(draft: Draft, said: Said, out: number): void {
   if (water) {
     const at = (water.from + water.to) / 2;
     draft.line('water', water.layer.fill?.name ?? water.layer.id, [
-      [CUT_OFF, at],
+      [cutOff(stack), at],
       [-Math.max(0, down), at],
       [-Math.max(0, down), stack.total],
     ]);
@@ -204,7 +204,7 @@ function trace(draft: Draft, said: Said, out: number): void {
         ? (boards.from + boards.to) / 2
         : (insulation.from + insulation.to) / 2;
     draft.line('insulation', 'insulation', [
-      [CUT_OFF, (insulation.from + insulation.to) / 2],
+      [cutOff(stack), (insulation.from + insulation.to) / 2],
       [0.05, covered],
       [0, inner - 0.02],
       [-said.number('slab'), inner - 0.02],
@@ -238,7 +238,7 @@ function check(draft: Draft, said: Said): void {
     draft.find(
       'clearance',
       'fail',
-      say`Cladding ends ${length(clear)} over the soil`,
+      say`Cladding ends ${length(clear)} above grade`,
       say`${what} stays ${length(least)} clear of it; lower soil, or boards and cladding that end ${length(least - clear)} higher.`,
       draft.at(-down, stack.total),
     );

@@ -1,6 +1,6 @@
 import type { Corner } from '../house/index.ts';
 import { measured, say } from '../units/index.ts';
-import { CUT_OFF, Draft, type Range } from './draft.ts';
+import { cutOff, Draft, type Range } from './draft.ts';
 import type { Said } from './fields.ts';
 import type { Stack } from './stack.ts';
 import type { EdgeSection, Seals } from './types.ts';
@@ -37,8 +37,8 @@ export function cornerSection(
     const [near, far] = span(from, to);
     const stuff = { category: layer.fill?.category ?? null, conductivity: fill };
     // One L: along the top, and down the left side.
-    draft.piece(layer.id, '', [-far, CUT_OFF], [near, far], stuff);
-    draft.piece(layer.id, '', [-far, -near], [-CUT_OFF, near], stuff);
+    draft.piece(layer.id, '', [-far, cutOff(stack)], [near, far], stuff);
+    draft.piece(layer.id, '', [-far, -near], [-cutOff(stack), near], stuff);
   }
   const [near, far] = frame ? span(frame.from, frame.to) : [counted, counted];
   const count = 1 + MORE_STUDS[corner];
@@ -53,7 +53,7 @@ export function cornerSection(
   // The wall that runs through ends at the corner, the other butts against it.
   draft.wood('end', 'End studs', [-far, -far + stud * count], count, undefined, along);
   draft.wood('butt', 'End stud of the wall that butts', [-near, -near + stud], 1, undefined, down);
-  draft.air(outside ? 'indoors' : 'outdoors', [0, CUT_OFF], [-CUT_OFF, 0]);
+  draft.air(outside ? 'indoors' : 'outdoors', [0, cutOff(stack)], [-cutOff(stack), 0]);
   traceCorner(draft, off);
   measureCorner(draft, said, outside);
   const reach = outside ? stack.total : counted;
@@ -65,8 +65,8 @@ export function cornerSection(
     draft.thermal(
       outside ? { x0: 'outdoors', y0: 'outdoors' } : { x0: 'indoors', y0: 'indoors' },
       [
-        { name: 'wall that runs through', u, length: CUT_OFF + far },
-        { name: 'wall that butts', u, length: CUT_OFF + near },
+        { name: 'wall that runs through', u, length: cutOff(stack) + far },
+        { name: 'wall that butts', u, length: cutOff(stack) + near },
       ],
       'as the elevations are measured: along the frame, one wall through the corner, the other butting',
     ),
@@ -78,9 +78,9 @@ function traceCorner(draft: Draft, off: (depth: number) => number): void {
   const through = (depth: number): [number, number][] => {
     const at = off(depth);
     return [
-      [CUT_OFF, at],
+      [cutOff(stack), at],
       [-at, at],
-      [-at, -CUT_OFF],
+      [-at, -cutOff(stack)],
     ];
   };
   for (const [line, band] of [

@@ -16,8 +16,8 @@ import type {
   TracedLine,
 } from './types.ts';
 
-/** From the edge to where a section is cut off, m (EN ISO 10211:2017, 7.2.3). */
-export const CUT_OFF = 1;
+/** From the edge to where a section is cut off: 1 m, or three times what counts of the wall, m (EN ISO 10211:2017, 7.2.3). */
+export const cutOff = ({ counted }: Pick<Stack, 'counted'>): number => Math.max(1, 3 * counted);
 
 /** From and to along one axis, m. */
 export type Range = readonly [from: number, to: number];
@@ -267,6 +267,7 @@ export class Draft {
       },
       flanks,
       dimensions,
+      cutOff: cutOff(this.stack),
       ...(without ? { without } : {}),
     };
   }

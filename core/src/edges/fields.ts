@@ -71,7 +71,7 @@ export const EDGE_FIELDS: Readonly<Record<EdgeGroup, readonly SettingField[]>> =
       ['before', 'Before the outside boards'],
       ['after', 'After the outside boards'],
     ]),
-    length('boxThickness', 'Box or lining', 0.01905, 0, 0.06),
+    length('boxThickness', 'Box or jamb extension, thickness', 0.01905, 0, 0.06),
     length(
       'play',
       'Shim space',
@@ -155,7 +155,7 @@ export const EDGE_FIELDS: Readonly<Record<EdgeGroup, readonly SettingField[]>> =
     length('wallBelow', 'Stem wall, thickness', 0.2032, 0.1, 0.6),
     length(
       'soil',
-      'Plate over the soil',
+      'Plate above grade',
       0.2032,
       0,
       3,

@@ -47,7 +47,7 @@ export interface HouseEdges {
 }
 
 /** Elevations whose plates lie this much higher stand on a floor, m. */
-const STOREY = 1.5;
+const STORY = 1.5;
 
 /** A top that rises by less than this is level. */
 const LEVEL = 0.01;
@@ -116,7 +116,7 @@ export function houseEdges(
     for (const { width, kind } of layout.elevation.intersections ?? [])
       add('partition', layout, layout.framing.outline.topAt(0), { partition: { width, kind } });
     const along = layout.framing.plates.reduce((sum, { from, to }) => sum + to - from, 0);
-    add((layout.elevation.datum ?? 0) - lowest > STOREY ? 'rim' : 'base', layout, along);
+    add((layout.elevation.datum ?? 0) - lowest > STORY ? 'rim' : 'base', layout, along);
     if (!isCovered(layout.elevation, layouts)) topEdges(layout, add);
   }
   const problems: HouseEdges['problems'] = [];
@@ -260,7 +260,7 @@ const isCovered = (below: Elevation, layouts: readonly ElevationLayout[]): boole
     ({ elevation }) =>
       elevation.facing !== undefined &&
       elevation.facing === below.facing &&
-      (elevation.datum ?? 0) - (below.datum ?? 0) > STOREY &&
+      (elevation.datum ?? 0) - (below.datum ?? 0) > STORY &&
       elevation.length >= below.length / 2,
   );
 

@@ -186,13 +186,13 @@ export function checkOpening(
         'escape',
         'info',
         say`Too small to escape through: ${length(clear.width)} by ${length(clear.height)} clear`,
-        say`Where a bedroom counts on it, model codes ask for ${length(least.width)} of width, ${length(least.height)} of height and ${measured('area', least.area)} together. Depth of the lining counts against a sash that opens inward. The adopted code decides.`,
+        say`Where a bedroom counts on it, model codes ask for ${length(least.width)} of width, ${length(least.height)} of height and ${measured('area', least.area)} together. A deep jamb extension counts against a sash that opens inward. The adopted code decides.`,
       );
     if (inner > stack.trade('lining-deep'))
       draft.find(
         'deep-lining',
         'info',
-        say`The lining is ${length(inner)} deep indoors`,
+        say`The jamb extension is ${length(inner)} deep`,
         say`Flared, it lets in more light and leaves the sash its swing; air moves less before the glass, so it is colder and wetter there.`,
       );
   }

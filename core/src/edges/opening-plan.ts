@@ -12,7 +12,7 @@ export interface OpeningSize extends Pick<Opening, 'width' | 'height' | 'kind' |
 export interface OpeningPlan {
   position: Position;
   carrier: 'none' | 'box' | 'buck';
-  /** Thickness of the box, or of the lining indoors. */
+  /** Thickness of the box, or of the jamb extension indoors. */
   lining: number;
   /** The plane of the flange, and the frame from its inner to its outer face. */
   flange: number;

@@ -1,5 +1,6 @@
-import { FILMS } from '../wall/index.ts';
-import { AIR, CUT_OFF, Draft, STUFF, type Range } from './draft.ts';
+import { conductivityAt } from '../materials/index.ts';
+import { FILMS, findMaterial } from '../wall/index.ts';
+import { AIR, cutOff, Draft, STUFF, type Range, type Stuff } from './draft.ts';
 import type { Said } from './fields.ts';
 import { checkOpening, measureOpening, openingSteps } from './opening-checks.ts';
 import { openingPlan, type OpeningPlan, type OpeningSize } from './opening-plan.ts';
@@ -41,13 +42,13 @@ export function openingSection(
     reach,
     kind === 'head' ? -1 : 1,
   );
-  const wall: Range = [-CUT_OFF, 0];
+  const wall: Range = [-cutOff(stack), 0];
   draft.fills([0, plan.end], reach, AIR);
   draft.layers(wall);
   const wood = frameOf(kind, stack, size);
   draft.wood(wood.id, wood.name, [-wood.width, 0], wood.count, wood.depth);
-  const fill = stack.frame && wood.depth ? headerFill(stack, wood.depth) : null;
-  if (fill) draft.piece('header-fill', 'Fill of the header', [-wood.width, 0], fill, STUFF.foam);
+  if (wood.fill)
+    draft.piece('header-fill', 'Fill of the header', [-wood.width, 0], wood.fill.depth, wood.fill);
   fitted(draft, plan, said, kind);
   surroundings(draft, plan, said, reach);
   trace(draft, plan, kind);
@@ -60,19 +61,30 @@ export function openingSection(
     [Math.min(0, plan.inner), Math.max(stack.total, plan.outer)],
     draft.thermal(
       kind === 'jamb' ? { y0: 'outdoors', y1: 'indoors' } : { x0: 'outdoors', x1: 'indoors' },
-      [{ name: 'wall', u: stack.u, length: CUT_OFF }],
+      [{ name: 'wall', u: stack.u, length: cutOff(stack) }],
       'wall to the edge of the rough opening, window to its frame',
       { name: 'window alone', section: windowAlone(draft, plan, said) },
     ),
   );
 }
 
+/** What of the frame stands beside an opening. */
+interface Members {
+  id: string;
+  name: string;
+  width: number;
+  count: number;
+  depth?: Range;
+  /** What fills the rest of the wall's depth. */
+  fill?: Stuff & { depth: Range };
+}
+
 /** The members of the frame beside the opening. */
 function frameOf(
   kind: 'head' | 'jamb' | 'sill',
-  { stud, plate, frame }: Stack,
+  { stud, plate, frame, wall }: Stack,
   { header, jacks }: OpeningSize,
-): { id: string; name: string; width: number; count: number; depth?: Range } {
+): Members {
   if (kind === 'jamb')
     return {
       id: 'studs',
@@ -87,21 +99,22 @@ function frameOf(
       width: plate,
       count: 1,
     };
-  const solid = !header.fill || !frame;
+  const members = { id: 'header', name: 'Header', width: header.depth, count: 1 };
+  const inner = frame ? frame.to - header.plies * stud : 0;
+  // Solid through the wall unless it has a fill; then its plies lie at the outside of the frame.
+  if (!header.fill || !frame || inner <= frame.from) return members;
+  const material = findMaterial(header.fill, wall.file, {});
+  const mean = (wall.design.indoorTemperature + wall.design.outdoorTemperature) / 2;
   return {
-    id: 'header',
-    name: 'Header',
-    width: header.depth,
-    count: 1,
-    // With a fill its plies lie at the outside of the frame.
-    ...(solid
-      ? {}
-      : { depth: [Math.max(frame.from, frame.to - header.plies * stud), frame.to] as const }),
+    ...members,
+    depth: [inner, frame.to],
+    fill: {
+      depth: [frame.from, inner],
+      category: material?.category ?? STUFF.foam.category,
+      conductivity: material ? conductivityAt(material, mean) : STUFF.foam.conductivity,
+    },
   };
 }
-
-const headerFill = ({ frame }: Stack, plies: Range): Range | null =>
-  frame && plies[0] > frame.from ? [frame.from, plies[0]] : null;
 
 /** Box or buck, window, foam in the shim space, trim. */
 function fitted(draft: Draft, plan: OpeningPlan, said: Said, kind: string): void {
@@ -110,7 +123,14 @@ function fitted(draft: Draft, plan: OpeningPlan, said: Said, kind: string): void
   const foot = carrier === 'box' ? lining : 0;
   if (carrier === 'box')
     draft.piece('box', 'Box', [0, lining], [Math.min(0, inner), flange], STUFF.plywood);
-  else draft.piece('lining', 'Lining', [0, Math.min(lining, edge)], [0, inner], STUFF.gypsum);
+  else
+    draft.piece(
+      'extension',
+      'Jamb extension',
+      [0, Math.min(lining, edge)],
+      [0, inner],
+      STUFF.gypsum,
+    );
   if (carrier === 'buck')
     draft.piece('buck', 'Buck', [-BUCK, 0], [stack.sheathing, flange], STUFF.wood);
   draft.piece(
@@ -176,11 +196,11 @@ function surroundings(draft: Draft, plan: OpeningPlan, said: Said, [from, to]: R
   const foot = carrier === 'box' ? lining : Math.min(lining, edge);
   const free = FILMS[stack.wall.file.convention].outer;
   // Indoors: before the wall where the frame stands out into the room, then before frame and glazing.
-  draft.air('indoors', [-CUT_OFF, 0], [from, 0]);
+  draft.air('indoors', [-cutOff(stack), 0], [from, 0]);
   draft.air('indoors', [foot, sight], [from, inner]);
   draft.air('indoors', [sight, end], [from, glass[0]]);
   // Outdoors: what lies outside an open gap does not count, but for the buck that stands in it.
-  draft.air('outdoors', [-CUT_OFF, carrier === 'buck' ? -BUCK : 0], [stack.counted, to]);
+  draft.air('outdoors', [-cutOff(stack), carrier === 'buck' ? -BUCK : 0], [stack.counted, to]);
   if (carrier === 'buck') draft.air('outdoors', [-BUCK, 0], [Math.max(flange, stack.counted), to]);
   const cover = coverOf(stack, plan, said.number('overlap'));
   if (cover) draft.air('outdoors', [0, cover.u], [cover.depth[1], to], free);
@@ -218,7 +238,7 @@ function trace(draft: Draft, plan: OpeningPlan, kind: 'head' | 'jamb' | 'sill'):
   const { stack } = draft;
   const { carrier, flange, inner, outer, edge, sight } = plan;
   const middle = (band: { from: number; to: number }): number => (band.from + band.to) / 2;
-  const start = -CUT_OFF;
+  const start = -cutOff(stack);
   if (stack.air) {
     const a = middle(stack.air);
     const bead = Math.max(0, inner) + 0.004;

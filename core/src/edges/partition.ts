@@ -1,6 +1,6 @@
 import type { Intersection } from '../house/index.ts';
 import { measured, say } from '../units/index.ts';
-import { CUT_OFF, Draft, STUFF, type Range } from './draft.ts';
+import { cutOff, Draft, STUFF, type Range } from './draft.ts';
 import type { Stack } from './stack.ts';
 import type { EdgeSection, Seals } from './types.ts';
 
@@ -23,10 +23,10 @@ export function partitionSection(
   seals: Seals = {},
 ): EdgeSection {
   const { stud, plate, frame, u } = stack;
-  const draft = new Draft('partition', 'plan', stack, seals, [-CUT_OFF, stack.counted]);
+  const draft = new Draft('partition', 'plan', stack, seals, [-cutOff(stack), stack.counted]);
   const half = width / 2;
-  draft.fills([-half, half], [-CUT_OFF, 0], 0.1);
-  draft.layers([-CUT_OFF, CUT_OFF]);
+  draft.fills([-half, half], [-cutOff(stack), 0], 0.1);
+  draft.layers([-cutOff(stack), cutOff(stack)]);
   if (kind === 'three-stud') {
     draft.wood('left', 'Stud', [-half - stud / 2, -half + stud / 2]);
     draft.wood('right', 'Stud', [half - stud / 2, half + stud / 2]);
@@ -35,7 +35,7 @@ export function partitionSection(
       frame.from,
       frame.from + plate,
     ]);
-  const end: Range = [-CUT_OFF, 0];
+  const end: Range = [-cutOff(stack), 0];
   draft.piece('partition', 'Inner wall', [-half, half], end, {
     category: null,
     conductivity: 0.18,
@@ -49,8 +49,8 @@ export function partitionSection(
     [-stud, 0],
     STUFF.wood,
   );
-  draft.air('indoors', [-CUT_OFF, -half], end);
-  draft.air('indoors', [half, CUT_OFF], end);
+  draft.air('indoors', [-cutOff(stack), -half], end);
+  draft.air('indoors', [half, cutOff(stack)], end);
   for (const [line, band] of [
     ['air', stack.air],
     ['water', stack.water],
@@ -58,8 +58,8 @@ export function partitionSection(
     if (band) {
       const at = (band.from + band.to) / 2;
       draft.line(line, band.layer.fill?.name ?? band.layer.id, [
-        [-CUT_OFF, at],
-        [CUT_OFF, at],
+        [-cutOff(stack), at],
+        [cutOff(stack), at],
       ]);
       // What lies indoors of the frame is crossed by the inner wall unless a strip goes in first.
       if (frame && band.to <= frame.from + 1e-9)
@@ -74,8 +74,8 @@ export function partitionSection(
   if (stack.insulation) {
     const at = (stack.insulation.from + stack.insulation.to) / 2;
     draft.line('insulation', 'insulation', [
-      [-CUT_OFF, at],
-      [CUT_OFF, at],
+      [-cutOff(stack), at],
+      [cutOff(stack), at],
     ]);
     if (kind === 'three-stud')
       draft.joint(
@@ -103,7 +103,7 @@ export function partitionSection(
     [-0.2, stack.total],
     draft.thermal(
       { y0: 'outdoors', y1: 'indoors' },
-      [{ name: 'wall', u, length: 2 * CUT_OFF }],
+      [{ name: 'wall', u, length: 2 * cutOff(stack) }],
       'the outer wall along its frame, past the inner one',
     ),
   );

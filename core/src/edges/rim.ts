@@ -1,5 +1,5 @@
 import { measured, say } from '../units/index.ts';
-import { AIR, CUT_OFF, Draft, STUFF } from './draft.ts';
+import { AIR, cutOff, Draft, STUFF } from './draft.ts';
 import type { Said } from './fields.ts';
 import type { Stack } from './stack.ts';
 import type { EdgeSection, Seals } from './types.ts';
@@ -15,17 +15,17 @@ const CEILING = 0.0127;
 /** Depth of what insulates the rim, by R, as one material of this, W/(m·K). */
 const RIM_FILL = 0.035;
 
-/** A floor between two storeys: rim board, plates, the boards running past. */
+/** A floor between two stories: rim board, plates, the boards running past. */
 export function rimSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSection {
   const joist = said.number('joist');
   const { frame, plate, u } = stack;
   const from = frame?.from ?? 0;
   const to = frame?.to ?? stack.counted;
-  const draft = new Draft('rim', 'upright', stack, seals, [-CUT_OFF, stack.counted]);
+  const draft = new Draft('rim', 'upright', stack, seals, [-cutOff(stack), stack.counted]);
   const top = joist + SUBFLOOR;
-  draft.fills([0, top], [-CUT_OFF, to], AIR);
-  draft.layers([-CUT_OFF, 0]);
-  draft.layers([top, top + CUT_OFF]);
+  draft.fills([0, top], [-cutOff(stack), to], AIR);
+  draft.layers([-cutOff(stack), 0]);
+  draft.layers([top, top + cutOff(stack)]);
   // Past the floor go the layers outside the frame.
   draft.layers([0, top], [to, Infinity]);
   draft.wood('top-plates', 'Top plates', [-2 * plate, 0], 2);
@@ -33,7 +33,7 @@ export function rimSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSec
   const board = Math.min(said.number('rimBoard'), to - from);
   const fill = Math.min(said.number('rimInsulation') * RIM_FILL, 0.4);
   // Along the joists the space between them is air of the rooms, which stands.
-  draft.piece('joists', 'Floor, between the joists', [0, joist], [-CUT_OFF, to - board], {
+  draft.piece('joists', 'Floor, between the joists', [0, joist], [-cutOff(stack), to - board], {
     category: null,
     conductivity: joist / 0.18,
   });
@@ -45,16 +45,16 @@ export function rimSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSec
     STUFF.foam,
   );
   draft.piece('rim-board', 'Rim board', [0, joist], [to - board, to], STUFF.wood);
-  draft.piece('subfloor', 'Subfloor', [joist, top], [-CUT_OFF, to], STUFF.plywood);
-  draft.piece('ceiling', 'Ceiling', [-CEILING, 0], [-CUT_OFF, 0], STUFF.gypsum);
-  draft.air('indoors', [-CUT_OFF, -CEILING], [-CUT_OFF, 0]);
-  draft.air('indoors', [top, top + CUT_OFF], [-CUT_OFF, 0]);
+  draft.piece('subfloor', 'Subfloor', [joist, top], [-cutOff(stack), to], STUFF.plywood);
+  draft.piece('ceiling', 'Ceiling', [-CEILING, 0], [-cutOff(stack), 0], STUFF.gypsum);
+  draft.air('indoors', [-cutOff(stack), -CEILING], [-cutOff(stack), 0]);
+  draft.air('indoors', [top, top + cutOff(stack)], [-cutOff(stack), 0]);
   const { air, water, insulation } = stack;
   if (air) {
     const at = (air.from + air.to) / 2;
     const indoors = at <= from;
     draft.line('air', air.layer.fill?.name ?? air.layer.id, [
-      [-CUT_OFF, at],
+      [-cutOff(stack), at],
       ...(indoors
         ? ([
             [-plate, at],
@@ -63,7 +63,7 @@ export function rimSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSec
             [top + plate, at],
           ] as const)
         : []),
-      [top + CUT_OFF, at],
+      [top + cutOff(stack), at],
     ]);
     if (indoors)
       draft.joint(
@@ -85,20 +85,20 @@ export function rimSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSec
   if (water) {
     const at = (water.from + water.to) / 2;
     draft.line('water', water.layer.fill?.name ?? water.layer.id, [
-      [-CUT_OFF, at],
-      [top + CUT_OFF, at],
+      [-cutOff(stack), at],
+      [top + cutOff(stack), at],
     ]);
     draft.joint('water', 'rim-lap', 'Upper course over the lower', 0, at);
   }
   if (insulation) {
     const at = (insulation.from + insulation.to) / 2;
     draft.line('insulation', 'insulation', [
-      [-CUT_OFF, at],
+      [-cutOff(stack), at],
       [-2 * plate, at],
       [0, to - board],
       [top, to - board],
       [top + plate, at],
-      [top + CUT_OFF, at],
+      [top + cutOff(stack), at],
     ]);
     draft.joint(
       'insulation',
@@ -137,7 +137,7 @@ export function rimSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSec
     [-0.25, stack.total],
     draft.thermal(
       { x0: 'outdoors' },
-      [{ name: 'walls above and below', u, length: 2 * CUT_OFF }],
+      [{ name: 'walls above and below', u, length: 2 * cutOff(stack) }],
       'walls from plate to plate; the height of the floor is counted here alone',
     ),
   );

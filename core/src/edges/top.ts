@@ -1,5 +1,5 @@
 import { measured, say } from '../units/index.ts';
-import { AIR, CUT_OFF, Draft, STUFF } from './draft.ts';
+import { AIR, cutOff, Draft, STUFF } from './draft.ts';
 import type { Said } from './fields.ts';
 import type { Stack } from './stack.ts';
 import type { EdgeSection, Seals } from './types.ts';
@@ -32,19 +32,19 @@ export function topSection(
   const deep = said.number('ceilingDepth');
   const heel = Math.min(said.number('heel'), deep);
   const conductivity = deep / said.number('ceilingR');
-  const draft = new Draft(kind, 'upright', stack, seals, [-CUT_OFF, counted]);
+  const draft = new Draft(kind, 'upright', stack, seals, [-cutOff(stack), counted]);
   const top = eave ? deep : deep + 0.3;
-  draft.fills([-CUT_OFF, top], [-CUT_OFF, counted], AIR);
-  draft.layers([-CUT_OFF, 0]);
+  draft.fills([-cutOff(stack), top], [-cutOff(stack), counted], AIR);
+  draft.layers([-cutOff(stack), 0]);
   const wraps = eave ? (said.flag('applied') ? heel : 0) : top;
   if (wraps > 0) draft.layers([0, wraps], [eave ? boards.from : out, Infinity]);
   draft.wood('top-plates', 'Top plates', [-2 * plate, 0], 2);
-  draft.piece('ceiling', 'Ceiling', [-BOARD, 0], [-CUT_OFF, 0], STUFF.gypsum);
+  draft.piece('ceiling', 'Ceiling', [-BOARD, 0], [-cutOff(stack), 0], STUFF.gypsum);
   const fill = { category: STUFF.ceiling.category, conductivity };
   const pitch = said.number('pitch');
-  const run = eave && pitch > 0 ? Math.min((deep - heel) / pitch, CUT_OFF / 2 + out) : 0;
+  const run = eave && pitch > 0 ? Math.min((deep - heel) / pitch, cutOff(stack) / 2 + out) : 0;
   const full = out - run;
-  draft.piece('insulation', 'Ceiling insulation', [0, deep], [-CUT_OFF, full], fill);
+  draft.piece('insulation', 'Ceiling insulation', [0, deep], [-cutOff(stack), full], fill);
   const heights = [...Array(run > 0 ? STEPS : 0).keys()].map((n) => ({
     from: full + (run * n) / STEPS,
     to: full + (run * (n + 1)) / STEPS,
@@ -52,8 +52,8 @@ export function topSection(
   }));
   for (const { from, to, height } of heights)
     draft.piece('insulation', 'Ceiling insulation', [0, height], [from, to], fill);
-  draft.air('indoors', [-CUT_OFF, -BOARD], [-CUT_OFF, 0]);
-  draft.air('outdoors', [deep, top], [-CUT_OFF, full], ATTIC);
+  draft.air('indoors', [-cutOff(stack), -BOARD], [-cutOff(stack), 0]);
+  draft.air('outdoors', [deep, top], [-cutOff(stack), full], ATTIC);
   for (const { from, to, height } of heights)
     draft.air('outdoors', [height, top], [from, to], ATTIC);
   if (eave) draft.air('outdoors', [Math.max(0, wraps), top], [out, counted], ATTIC);
@@ -98,8 +98,8 @@ export function topSection(
     draft.thermal(
       { x0: 'outdoors' },
       [
-        { name: 'wall', u, length: CUT_OFF },
-        { name: 'ceiling', u: uCeiling, length: CUT_OFF },
+        { name: 'wall', u, length: cutOff(stack) },
+        { name: 'ceiling', u: uCeiling, length: cutOff(stack) },
       ],
       'wall to the top of its plates, ceiling to the inner face',
     ),
@@ -112,11 +112,11 @@ function trace(draft: Draft, said: Said, eave: boolean, heel: number, inner: num
   if (air) {
     const at = (air.from + air.to) / 2;
     draft.line('air', air.layer.fill?.name ?? air.layer.id, [
-      [-CUT_OFF, at],
+      [-cutOff(stack), at],
       [-plate, at],
       [0, at],
       [0, inner],
-      [0, -CUT_OFF],
+      [0, -cutOff(stack)],
     ]);
     draft.joint(
       'air',
@@ -129,7 +129,7 @@ function trace(draft: Draft, said: Said, eave: boolean, heel: number, inner: num
   if (water) {
     const at = (water.from + water.to) / 2;
     draft.line('water', water.layer.fill?.name ?? water.layer.id, [
-      [-CUT_OFF, at],
+      [-cutOff(stack), at],
       [eave ? 0.05 : 0.3, at],
     ]);
     draft.joint(
@@ -142,11 +142,11 @@ function trace(draft: Draft, said: Said, eave: boolean, heel: number, inner: num
   }
   if (insulation) {
     draft.line('insulation', 'insulation', [
-      [-CUT_OFF, (insulation.from + insulation.to) / 2],
+      [-cutOff(stack), (insulation.from + insulation.to) / 2],
       [-2 * plate, (insulation.from + insulation.to) / 2],
       [heel / 2, (insulation.from + insulation.to) / 2],
       [said.number('ceilingDepth') / 2, -0.3],
-      [said.number('ceilingDepth') / 2, -CUT_OFF],
+      [said.number('ceilingDepth') / 2, -cutOff(stack)],
     ]);
     draft.joint(
       'insulation',

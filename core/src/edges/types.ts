@@ -214,6 +214,8 @@ export interface EdgeThermal {
   without?: { name: string; section: PlaneSection };
   /** How lengths are measured. */
   dimensions: string;
+  /** From the edge to where it is cut off, m. */
+  cutOff: number;
 }
 
 /** What an edge does to heat. */

@@ -9,7 +9,7 @@ import { mm } from './words.ts';
 /** A return shallower than this takes no board, m. */
 const LEAST = 0.02;
 
-/** Boxes, bucks, returns, linings and head flashings of one elevation, as deep as its layers make them. */
+/** Boxes, bucks, return boards, jamb extensions and head flashings of one elevation, as deep as its layers make them. */
 export function openingNeeds(
   { elevation, framing, parts }: ElevationLayout,
   details: Partial<Details>,
@@ -29,7 +29,7 @@ export function openingNeeds(
       if (depth > LEAST) needs.push(goodsNeed(goods, `${mm(depth)} mm deep`, net, packs));
     };
     if (carrier === 'box') deep('opening-box', flange);
-    else deep('opening-lining', inner);
+    else deep('opening-extension', inner);
     if (carrier === 'buck') deep('opening-buck', flange - stack.sheathing, around);
     deep('opening-return', stack.total - flange);
     return needs;

@@ -170,7 +170,7 @@ const label = computed(
         class="coldest"
         :d="`M${coldest[0] - 6} ${coldest[1]}h12M${coldest[0]} ${coldest[1] - 6}v12`"
       />
-      <text :x="coldest[0] + 8" :y="coldest[1] + 27" class="reading">
+      <text :x="coldest[0] + 24" :y="coldest[1] + 25" class="reading">
         {{ formatText('temperature', heat!.surface, units) }}
       </text>
     </g>

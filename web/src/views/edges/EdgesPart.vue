@@ -278,7 +278,8 @@ const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
       </section>
     </div>
     <p v-if="shown?.section.thermal" class="small soft">
-      ψ after EN ISO 10211, cut off {{ formatText('length', 1, units) }} away; reference lengths:
+      ψ after EN ISO 10211, cut off
+      {{ formatText('length', shown.section.thermal.cutOff, units) }} away; reference lengths:
       {{ shown.section.thermal.dimensions }}. Ledgers, overhangs and what carries them are a
       licensed engineer’s; the adopted code governs.
     </p>

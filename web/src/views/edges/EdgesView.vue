@@ -68,8 +68,16 @@ function saveFile(): void {
           <strong>{{ fixed(100 * share, 0) }} %</strong> of walls and openings,
           <strong>${{ fixed(state.sum.value.edges * state.perWatt.value, 0) }}</strong> a year
         </template>
+        <template v-else-if="state.solver.stopped.value"
+          >Stopped; not all edges are solved.
+          <button type="button" class="action" @click="state.solver.start">Solve them</button>
+        </template>
         <span v-else-if="state.edges.value.length > 0" class="soft" role="status"
-          >Solving the edges…</span
+          >Solving the edges<template v-if="state.solver.share.value !== null"
+            >, {{ fixed(100 * state.solver.share.value, 0) }} %
+            <button type="button" class="action quiet" @click="state.solver.stop">Stop</button>
+          </template>
+          <template v-else>…</template></span
         >
       </p>
       <div class="tools">

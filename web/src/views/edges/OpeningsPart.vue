@@ -319,7 +319,7 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
               <th scope="row">coldest</th>
               <td class="value" colspan="2">
                 {{ one.heat ? formatText('temperature', one.heat.surface, units) : '–' }}
-                <span class="soft small">lining, on the design day</span>
+                <span class="soft small">reveal, on the design day</span>
               </td>
             </tr>
             <tr>
@@ -343,7 +343,7 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
     <PartsList :parts="parts" />
     <EdgeDetail :section="chosen.section" :findings="findings" :units="units">
       <p class="small soft">
-        Boxes, bucks, returns, linings and head flashings of this depth are in the
+        Boxes, bucks, return boards, jamb extensions and head flashings of this depth are in the
         <RouterLink :to="{ name: 'order', params: { project: state.project.id } }">order</RouterLink
         ><template v-if="!state.record.exists.value">, once something is chosen here</template>.
       </p>
@@ -376,10 +376,11 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
       />
     </details>
     <p class="small soft">
-      ψ after EN ISO 10211: the section cut {{ formatText('length', 1, units) }} from the opening,
-      {{ edge && chosen.section.thermal?.dimensions }}; it takes in the studs and headers of the
-      opening, which the clear field leaves out. The window’s own heat is its maker’s. Fastening,
-      escape and safety glass as the adopted code and the maker say.
+      ψ after EN ISO 10211: the section cut
+      {{ formatText('length', chosen.section.thermal?.cutOff ?? 1, units) }} from the opening,
+      {{ chosen.section.thermal?.dimensions }}; it takes in the studs and headers of the opening,
+      which the clear field leaves out. The window’s own heat is its maker’s. Fastening, escape and
+      safety glass as the adopted code and the maker say.
     </p>
   </div>
 </template>

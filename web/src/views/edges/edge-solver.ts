@@ -3,9 +3,20 @@ import type { EdgeSection } from '@eldrun/core';
 import { EdgesWorker } from '../../workers/edges.ts';
 import type { EdgeFound } from '../../workers/edges-job.ts';
 
-/** The same section gives the same key. */
-export const keyOf = ({ thermal, frame }: Pick<EdgeSection, 'thermal' | 'frame'>): string =>
-  JSON.stringify([thermal, frame]);
+const keys = new WeakMap<object, string>();
+
+/** The same section gives the same key, written once for each object. */
+export function keyOf(section: Pick<EdgeSection, 'thermal' | 'frame'>): string {
+  let key = keys.get(section);
+  if (key === undefined) {
+    key = JSON.stringify([section.thermal, section.frame]);
+    keys.set(section, key);
+  }
+  return key;
+}
+
+/** What takes no longer shows no progress, ms. */
+const MOMENT = 300;
 
 /** The most sections that are remembered. */
 const REMEMBERED = 400;
@@ -18,7 +29,9 @@ const REMEMBERED = 400;
 export function useEdgeSolver(wanted: () => readonly EdgeSection[]) {
   const worker = new EdgesWorker();
   const known = shallowReactive(new Map<string, EdgeFound>());
-  const running = ref(false);
+  /** 0 to 1 where solving takes longer than a moment; null else. */
+  const share = ref<number | null>(null);
+  const stopped = ref(false);
   const problem = ref('');
 
   async function start(sections: readonly EdgeSection[]): Promise<void> {
@@ -27,12 +40,14 @@ export function useEdgeSolver(wanted: () => readonly EdgeSection[]) {
       const key = keyOf(section);
       if (section.thermal && !known.has(key)) missing.set(key, section);
     }
+    stopped.value = false;
+    share.value = null;
     if (missing.size === 0) {
       worker.drop();
-      running.value = false;
       return;
     }
-    running.value = true;
+    const began = performance.now();
+    let done = 0;
     try {
       const edges = [...missing].map(([key, { thermal, pieces, frame }]) => ({
         key,
@@ -43,6 +58,8 @@ export function useEdgeSolver(wanted: () => readonly EdgeSection[]) {
       const answer = await worker.ask({ edges }, ({ found }) => {
         if (known.size >= REMEMBERED) known.delete(known.keys().next().value!);
         known.set(found.key, found);
+        done++;
+        if (performance.now() - began > MOMENT) share.value = done / edges.length;
       });
       // A newer one is under way.
       if (!answer) return;
@@ -50,14 +67,23 @@ export function useEdgeSolver(wanted: () => readonly EdgeSection[]) {
     } catch (error) {
       problem.value = (error as Error).message;
     }
-    running.value = false;
+    share.value = null;
+  }
+
+  function stop(): void {
+    worker.drop();
+    share.value = null;
+    stopped.value = true;
   }
 
   watch(wanted, (sections) => void start(sections), { immediate: true });
   onScopeDispose(() => worker.close());
   return {
-    running,
+    share,
+    stopped,
     problem,
+    stop,
+    start: () => void start(wanted()),
     found: (section: EdgeSection): EdgeFound | null => known.get(keyOf(section)) ?? null,
   };
 }
