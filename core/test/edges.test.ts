@@ -23,6 +23,7 @@ import {
   Said,
   sectionOf,
   solveEdge,
+  solvePlane,
   stackOf,
   takeoffOf,
   tradeOf,
@@ -110,6 +111,17 @@ describe('ψ', () => {
     expect(Math.abs(jamb.l2d / l2d - 1)).toBeLessThan(0.005);
     expect(jamb.psi).toBeCloseTo(l2d - window - wall!.u * wall!.length, 2);
     expect(wall!.length).toBe(1);
+  });
+
+  test('stands within 0.5 % of a grid that is refined ten times further, at every edge', () => {
+    for (const kind of EDGE_KINDS) {
+      const section = edgeOf(kind, OUTSIDE);
+      if (!section.thermal) continue;
+      const fine = solvePlane(section.thermal.section, { tolerance: 2e-4 });
+      const [cold, warm] = [fine.places.indexOf('outdoors'), fine.places.indexOf('indoors')];
+      const { l2d } = solveEdge(section)!.heat;
+      expect(Math.abs(l2d / fine.l2d[cold]![warm]! - 1)).toBeLessThan(0.005);
+    }
   });
 
   test('of what leaves the wall as it is: nothing', () => {

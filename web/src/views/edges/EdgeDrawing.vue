@@ -3,10 +3,10 @@ import { computed, useId } from 'vue';
 import { formatText, type EdgeHeat, type EdgeSection, type UnitSystem } from '@eldrun/core';
 import { edgeParts, edgeScene } from '@eldrun/drawing';
 import { contourPaths } from '../../drawing/field.ts';
-import { temperatureScale } from '../../drawing/temperature-scale.ts';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 import type { EdgeRaster } from '../../workers/edges-job.ts';
 import { edgeNumbers } from './edge-numbers.ts';
+import { isothermSteps } from './isotherms.ts';
 
 /** An edge in section, to scale: its parts, the lines through it, where they break, and isotherms. */
 const props = defineProps<{
@@ -40,13 +40,9 @@ const px = (x: number, y: number): readonly [number, number] => [
   (y - frame.value.y0) * props.scale + ABOVE.value,
 ];
 
-const steps = computed(() => {
-  const { thermal } = props.section;
-  if (!props.isotherms || !props.raster || !thermal) return [];
-  const all = [...Object.values(thermal.section.sides), ...(thermal.section.environments ?? [])];
-  const temperatures = all.map(({ temperature }) => temperature);
-  return temperatureScale(Math.min(...temperatures), Math.max(...temperatures), props.units).steps;
-});
+const steps = computed(() =>
+  props.isotherms && props.raster ? isothermSteps(props.section, props.units) : [],
+);
 /** Isotherms where it is solid. The raster lies over the section's own frame. */
 const lines = computed(() => {
   const { raster, section } = props;

@@ -19,6 +19,7 @@ import AddEdge from './AddEdge.vue';
 import EdgeDetail from './EdgeDetail.vue';
 import EdgeDrawing from './EdgeDrawing.vue';
 import { useEdges } from './edges-state.ts';
+import { isothermText } from './isotherms.ts';
 import LineLegend from './LineLegend.vue';
 import { partFor, type PartId } from './parts.ts';
 import PartsList from './PartsList.vue';
@@ -247,7 +248,7 @@ const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
           numbers
           :name="(id) => state.layerName(shown!.edge, id)"
         />
-        <LineLegend />
+        <LineLegend :isotherms="isothermText(shown.section, units)" />
         <PartsList :parts="parts" />
         <p v-if="found?.problem" role="alert" class="wrong">{{ found.problem }}</p>
       </section>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-/** How the lines through an edge are drawn. */
+/** How the lines through an edge are drawn, and how far its isotherms lie apart. */
+defineProps<{ isotherms: string }>();
 </script>
 
 <template>
@@ -25,6 +26,7 @@
         <path d="M8 1l7 7-7 7-7-7z" class="broken" /></svg
       >break</span
     >
+    <span v-if="isotherms">{{ isotherms }}</span>
   </p>
 </template>
 

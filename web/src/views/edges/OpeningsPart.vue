@@ -18,6 +18,7 @@ import { sizeText } from '../../lengths.ts';
 import EdgeDetail from './EdgeDetail.vue';
 import EdgeDrawing from './EdgeDrawing.vue';
 import { useEdges } from './edges-state.ts';
+import { isothermText } from './isotherms.ts';
 import LineLegend from './LineLegend.vue';
 import PartsList from './PartsList.vue';
 import SealList from './SealList.vue';
@@ -337,7 +338,7 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
       </li>
     </ol>
     <div class="under">
-      <LineLegend />
+      <LineLegend :isotherms="isotherms ? isothermText(chosen.section, units) : ''" />
       <p v-if="why" class="small">{{ why }}</p>
     </div>
     <PartsList :parts="parts" />
