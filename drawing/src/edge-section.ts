@@ -100,17 +100,15 @@ function partOf({ id, name, boxes, category }: EdgePart): ScenePart {
   const marks: Mark[] = thin
     ? [{ shape: 'path', pen: hatch === 'metal' ? 'metal' : 'sheet', pieces: boxes.map(middleOf) }]
     : [
-        ...boxes.map(
-          ({ x0, x1, y0, y1 }): RectMark => ({
-            shape: 'rect',
-            x: x0,
-            y: y0,
-            width: x1 - x0,
-            height: y1 - y0,
-            hatch,
-            pen: across ? 'outline' : 'none',
-          }),
-        ),
+        ...boxes.map(({ x0, x1, y0, y1 }): RectMark => ({
+          shape: 'rect',
+          x: x0,
+          y: y0,
+          width: x1 - x0,
+          height: y1 - y0,
+          hatch,
+          pen: across ? 'outline' : 'none',
+        })),
         ...(across ? boxes.flatMap(crossOf) : [outlineOf(boxes)]),
       ];
   return { id, name, faint: false, marks };
@@ -168,7 +166,9 @@ function outlineOf(boxes: readonly Box[]): PathMark {
     for (const x of [box.x0, box.x1])
       for (const [from, to] of uncovered(
         [box.y0, box.y1],
-        others.filter((one) => one.x0 <= x + SAME && one.x1 >= x - SAME).map(({ y0, y1 }) => [y0, y1]),
+        others
+          .filter((one) => one.x0 <= x + SAME && one.x1 >= x - SAME)
+          .map(({ y0, y1 }) => [y0, y1]),
       ))
         pieces.push([
           [x, from],
@@ -177,7 +177,9 @@ function outlineOf(boxes: readonly Box[]): PathMark {
     for (const y of [box.y0, box.y1])
       for (const [from, to] of uncovered(
         [box.x0, box.x1],
-        others.filter((one) => one.y0 <= y + SAME && one.y1 >= y - SAME).map(({ x0, x1 }) => [x0, x1]),
+        others
+          .filter((one) => one.y0 <= y + SAME && one.y1 >= y - SAME)
+          .map(({ x0, x1 }) => [x0, x1]),
       ))
         pieces.push([
           [from, y],

@@ -180,7 +180,14 @@ export const HATCHES: Readonly<Record<Hatch, HatchPattern>> = {
     color: '#8b9894',
     weight: 0.8,
   },
-  glass: { width: 8, height: 8, tint: '#e2edf2', strokes: 'M0 8L8 0', color: '#9fb8c4', weight: 0.7 },
+  glass: {
+    width: 8,
+    height: 8,
+    tint: '#e2edf2',
+    strokes: 'M0 8L8 0',
+    color: '#9fb8c4',
+    weight: 0.7,
+  },
   concrete: {
     width: 22,
     height: 18,
