@@ -269,6 +269,6 @@ function check(draft: Draft, said: Said): void {
       'insects',
       'caution',
       say`Boards reach the soil and hide the foundation from inspection`,
-      say`Where termites live, codes ask for a strip of bare foundation of 6 in., or treated boards.`,
+      say`Where termites live, codes ask for a strip of bare foundation of ${length(stack.trade('clear-siding'))}, or treated boards.`,
     );
 }

@@ -92,7 +92,7 @@ function traceCorner(draft: Draft, off: (depth: number) => number): void {
     draft.line(line, band.layer.fill?.name ?? band.layer.id, through(middle));
     const at = off(middle);
     if (line === 'air') draft.joint('air', 'corner-air', 'Tape around the corner', -at, at);
-    else draft.joint('water', 'corner-lap', 'Membrane laps around the corner, 12 in.', -at, at);
+    else draft.joint('water', 'corner-lap', 'Membrane laps around the corner', -at, at);
   }
   if (stack.insulation) {
     const middle = (stack.insulation.from + stack.insulation.to) / 2;
@@ -141,7 +141,9 @@ function measureCorner(draft: Draft, said: Said, outside: boolean): void {
       );
   }
   draft.measure('boards', 'Outside boards', 'length', thick);
-  draft.step(say`Membrane around the corner without a cut, lapped 12 in.`);
+  draft.step(
+    say`Membrane around the corner without a cut, lapped ${length(stack.trade('wrap-corner'))}`,
+  );
   if (thick > 0)
     draft.step(
       outside

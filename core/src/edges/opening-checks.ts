@@ -54,7 +54,7 @@ export function measureOpening(
       'Sill falls by',
       'length',
       slopeOf(said) * run,
-      say`over ${length(run)}, ${said.number('sillSlope')}°; at least 1/4 in. per ft`,
+      say`over ${length(run)}, ${said.number('sillSlope')}°; at least 1 in 48`,
     );
     draft.measure(
       'pan',
@@ -153,14 +153,14 @@ export function checkOpening(
         'sill-slope',
         'fail',
         say`The sill falls too little: ${said.number('sillSlope')}°`,
-        say`At least 1/4 in. per ft, which is 1.2°; 5 to 10° is customary.`,
+        say`At least 1 in 48 (1/4 in. per ft), which is 1.2°; 5 to 10° is customary.`,
       );
     else if (said.number('sillSlope') < stack.trade('sill-slope-usual'))
       draft.find(
         'sill-slope',
         'info',
         say`The sill falls by ${said.number('sillSlope')}°; 5 to 10° is customary`,
-        say`It drains at 1/4 in. per ft, but a sill that is out of level by little then stands in water.`,
+        say`It drains from 1 in 48 on, but a sill that is out of level by little then stands in water.`,
       );
     if (said.number('upstand') < stack.trade('sill-upstand') - 1e-9)
       draft.find(
