@@ -1,7 +1,7 @@
 import { detailsFile, formatText, type DetailsFile, type UnitSystem } from '@eldrun/core';
 import { parseDetailedHouse } from '@eldrun/core/details';
-import { explain, readText } from './files.ts';
-import { EXIT, type Output } from './output.ts';
+import { eachFile } from './files.ts';
+import type { Output } from './output.ts';
 
 interface Options {
   json: boolean;
@@ -13,25 +13,16 @@ interface Options {
  *
  * @returns 0, or 2 when any file was bad
  */
-export async function detailsFiles(
+export const detailsFiles = (
   files: string[],
   { json, units }: Options,
   output: Output,
-): Promise<number> {
-  let bad = false;
-  for (const path of files)
-    try {
-      const house = parseDetailedHouse(await readText(path));
-      const found = detailsFile(house, {}, units);
-      output.stdout.write(
-        json ? `${JSON.stringify(found)}\n` : table(house.name, path, found, units),
-      );
-    } catch (error) {
-      output.stderr.write(`${path}: ${explain(error)}\n`);
-      bad = true;
-    }
-  return bad ? EXIT.badInput : EXIT.ok;
-}
+): Promise<number> =>
+  eachFile(files, output, (text, path) => {
+    const house = parseDetailedHouse(text);
+    const found = detailsFile(house, {}, units);
+    return json ? `${JSON.stringify(found)}\n` : table(house.name, path, found, units);
+  });
 
 const SHOWN = new Set(['fail', 'caution']);
 

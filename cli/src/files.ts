@@ -3,6 +3,7 @@ import { open, type FileHandle } from 'node:fs/promises';
 import { setTimeout as wait } from 'node:timers/promises';
 import { InputError } from '@eldrun/core';
 import { MAX_FILE_SIZE } from '@eldrun/core/schema';
+import { EXIT, type Output } from './output.ts';
 
 /** Read at once, bytes. */
 const CHUNK = 64 * 1024;
@@ -53,6 +54,28 @@ const FILE_PROBLEMS: Record<string, string> = {
   ENXIO: 'cannot be opened as a file',
   ENAMETOOLONG: 'the name is too long',
 };
+
+/**
+ * Answers each file; a bad one is reported and the others are still answered.
+ *
+ * @param answer what is written for a file's text. @throws InputError
+ * @returns 0, or 2 when any file was bad
+ */
+export async function eachFile(
+  files: readonly string[],
+  { stdout, stderr }: Output,
+  answer: (text: string, path: string) => string,
+): Promise<number> {
+  let bad = false;
+  for (const path of files)
+    try {
+      stdout.write(answer(await readText(path), path));
+    } catch (error) {
+      stderr.write(`${path}: ${explain(error)}\n`);
+      bad = true;
+    }
+  return bad ? EXIT.badInput : EXIT.ok;
+}
 
 /** What was wrong with a file, for a person. Anything but bad input is thrown on. */
 export function explain(error: unknown): string {

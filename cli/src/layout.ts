@@ -6,8 +6,8 @@ import {
   type UnitSystem,
 } from '@eldrun/core';
 import { parseHouse } from '@eldrun/core/house';
-import { explain, readText } from './files.ts';
-import { EXIT, type Output } from './output.ts';
+import { eachFile } from './files.ts';
+import type { Output } from './output.ts';
 
 interface Options {
   json: boolean;
@@ -19,25 +19,16 @@ interface Options {
  *
  * @returns 0, or 2 when any file was bad
  */
-export async function layoutFiles(
+export const layoutFiles = (
   files: string[],
   { json, units }: Options,
   output: Output,
-): Promise<number> {
-  let bad = false;
-  for (const path of files)
-    try {
-      const house = parseHouse(await readText(path));
-      const laid = layoutFile(house, {}, units);
-      output.stdout.write(
-        json ? `${JSON.stringify(laid)}\n` : table(house.name, path, laid, units),
-      );
-    } catch (error) {
-      output.stderr.write(`${path}: ${explain(error)}\n`);
-      bad = true;
-    }
-  return bad ? EXIT.badInput : EXIT.ok;
-}
+): Promise<number> =>
+  eachFile(files, output, (text, path) => {
+    const house = parseHouse(text);
+    const laid = layoutFile(house, {}, units);
+    return json ? `${JSON.stringify(laid)}\n` : table(house.name, path, laid, units);
+  });
 
 /** A house for a terminal: what each elevation takes and what is wrong, then what is bought for all. */
 function table(name: string, path: string, laid: LayoutFile, units: UnitSystem): string {

@@ -1,28 +1,21 @@
 import { parseSection, solveSection, type SectionAnswer } from '@eldrun/core/plane-section';
-import { explain, readText } from './files.ts';
-import { EXIT, type Output } from './output.ts';
+import { eachFile } from './files.ts';
+import type { Output } from './output.ts';
 
 /**
  * Solves plane sections; a bad file is reported and the others are still solved.
  *
  * @returns 0, or 2 when any file was bad
  */
-export async function sectionFiles(
+export const sectionFiles = (
   files: string[],
   { json }: { json: boolean },
   output: Output,
-): Promise<number> {
-  let bad = false;
-  for (const path of files)
-    try {
-      const answer = solveSection(parseSection(await readText(path)));
-      output.stdout.write(json ? `${JSON.stringify(answer)}\n` : table(path, answer));
-    } catch (error) {
-      output.stderr.write(`${path}: ${explain(error)}\n`);
-      bad = true;
-    }
-  return bad ? EXIT.badInput : EXIT.ok;
-}
+): Promise<number> =>
+  eachFile(files, output, (text, path) => {
+    const answer = solveSection(parseSection(text));
+    return json ? `${JSON.stringify(answer)}\n` : table(path, answer);
+  });
 
 /** A section for a terminal, in SI as the file is. */
 function table(

@@ -9,7 +9,7 @@ import {
 import { leastMoldFactor } from '../moisture/index.ts';
 import { measured, say } from '../units/index.ts';
 import type { ResolvedWall } from '../wall/index.ts';
-import type { EdgeFinding, EdgeHeat, EdgeSection, EdgeThermal, Piece } from './types.ts';
+import type { EdgeFinding, EdgeHeat, EdgeSection, Piece } from './types.ts';
 
 /** An edge is solved until its coupling changes by less than this, relative. */
 const TOLERANCE = 2e-3;
@@ -88,14 +88,12 @@ function coldestOf(
   const solution =
     film === null
       ? field
-      : {
-          ...solveOn(field, {
-            sides: Object.fromEntries(
-              Object.entries(field.sides).map(([name, side]) => [name, sheltered(side)]),
-            ),
-            environments: (field.environments ?? []).map(sheltered),
-          }),
-        };
+      : solveOn(field, {
+          sides: Object.fromEntries(
+            Object.entries(field.sides).map(([name, side]) => [name, sheltered(side)]),
+          ),
+          environments: (field.environments ?? []).map(sheltered),
+        });
   let coldest: SurfacePart | null = null;
   const columns = field.x.length - 1;
   for (const part of surfaceAt(solution, 'indoors')) {
@@ -129,5 +127,3 @@ export function judgeEdgeHeat(wall: ResolvedWall, { factor, at, surface }: EdgeH
     at,
   };
 }
-
-export type { EdgeThermal };

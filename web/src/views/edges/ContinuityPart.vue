@@ -5,6 +5,7 @@ import {
   formatText,
   isAirBarrier,
   messageText,
+  USUAL_OPENING_U,
   waterBarriers,
   type Chain,
   type Link,
@@ -192,7 +193,9 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
           The walls at the U of their clear field, studs at their spacing; the wood of openings,
           corners and plates is in ψ. Framing as counted spreads that wood over the area and knows
           no shapes: the two are not added. ψ of a house, EN ISO 13789 and 14683; windows at
-          {{ formatText('transmittance', state.house.house.value.openingU ?? 1.7, units) }}.
+          {{
+            formatText('transmittance', state.house.house.value.openingU ?? USUAL_OPENING_U, units)
+          }}.
         </p>
       </section>
     </div>

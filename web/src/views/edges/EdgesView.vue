@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { fixed, formatText } from '@eldrun/core';
 import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';
+import PartsNav from '../../parts/PartsNav.vue';
 import SavedState from '../../parts/SavedState.vue';
 import { downloadText, fileName } from '../../wall-files.ts';
 import ContinuityPart from './ContinuityPart.vue';
@@ -41,18 +42,7 @@ function saveFile(): void {
 </script>
 
 <template>
-  <Teleport to="#top-tools">
-    <nav class="parts" aria-label="Edges">
-      <RouterLink
-        v-for="one in PARTS"
-        :key="one.id"
-        :to="to(one.id)"
-        class="part"
-        :class="{ here: part === one.id }"
-        >{{ one.label }}</RouterLink
-      >
-    </nav>
-  </Teleport>
+  <PartsNav label="Edges" :parts="PARTS" :here="part" :to="to" />
   <OnlyDocumentNotices :of="state.record" />
   <OnlyDocumentNotices :of="state.house.record" />
   <p v-if="state.house.failure.value" class="wrong" role="alert">
@@ -121,25 +111,6 @@ function saveFile(): void {
 </template>
 
 <style scoped>
-.parts {
-  display: flex;
-}
-
-.part {
-  display: flex;
-  align-items: center;
-  min-height: 44px;
-  padding: 0 12px;
-  text-decoration: none;
-  white-space: nowrap;
-}
-
-.part.here {
-  background: var(--marker);
-  border-bottom: 2px solid var(--ink);
-  font-weight: 700;
-}
-
 .strip {
   display: flex;
   flex-wrap: wrap;
@@ -156,15 +127,5 @@ function saveFile(): void {
 
 .wrong {
   color: var(--fail);
-}
-
-@media (max-width: 1000px) {
-  .parts {
-    flex-wrap: wrap;
-  }
-
-  .part {
-    padding: 0 7px;
-  }
 }
 </style>

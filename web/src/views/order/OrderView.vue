@@ -3,6 +3,7 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { fixed } from '@eldrun/core';
 import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';
+import PartsNav from '../../parts/PartsNav.vue';
 import SavedState from '../../parts/SavedState.vue';
 import { useProject } from '../../stores/project.ts';
 import CuttingPart from './CuttingPart.vue';
@@ -35,18 +36,7 @@ const left = computed(
 </script>
 
 <template>
-  <Teleport to="#top-tools">
-    <nav class="parts" aria-label="Order">
-      <RouterLink
-        v-for="one in PARTS"
-        :key="one.id"
-        :to="to(one.id)"
-        class="part"
-        :class="{ here: part === one.id }"
-        >{{ one.label }}</RouterLink
-      >
-    </nav>
-  </Teleport>
+  <PartsNav label="Order" :parts="PARTS" :here="part" :to="to" />
   <OnlyDocumentNotices :of="state.record" />
   <OnlyDocumentNotices :of="state.house.record" />
   <p v-if="state.house.failure.value" class="wrong" role="alert">
@@ -130,24 +120,6 @@ const left = computed(
 </template>
 
 <style scoped>
-.parts {
-  display: flex;
-}
-
-.part {
-  display: flex;
-  align-items: center;
-  min-height: 44px;
-  padding: 0 14px;
-  text-decoration: none;
-}
-
-.part.here {
-  background: var(--marker);
-  border-bottom: 2px solid var(--ink);
-  font-weight: 700;
-}
-
 .order {
   display: grid;
   grid-template-columns: minmax(0, 1fr);
@@ -202,15 +174,5 @@ h1 {
   display: block;
   height: 100%;
   background: var(--ink);
-}
-
-@media (max-width: 700px) {
-  .parts {
-    flex-wrap: wrap;
-  }
-
-  .part {
-    padding: 0 8px;
-  }
 }
 </style>
