@@ -64,6 +64,7 @@ export async function build() {
       '@eldrun/core/details': join(ROOT, 'core/src/edges/files.ts'),
       '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
       '@eldrun/core/house': join(ROOT, 'core/src/house/files.ts'),
+      '@eldrun/core/attachment': join(ROOT, 'core/src/attachment/file.ts'),
       '@eldrun/core/plane-section': join(ROOT, 'core/src/plane-section/index.ts'),
       '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
       '@eldrun/core': join(ROOT, 'core/src/index.ts'),

@@ -36,6 +36,7 @@ export async function bundleCommand() {
       '@eldrun/core/details': join(ROOT, 'core/src/edges/files.ts'),
       '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
       '@eldrun/core/house': join(ROOT, 'core/src/house/files.ts'),
+      '@eldrun/core/attachment': join(ROOT, 'core/src/attachment/file.ts'),
       '@eldrun/core/plane-section': join(ROOT, 'core/src/plane-section/index.ts'),
       '@eldrun/core/prices': join(ROOT, 'core/src/prices/schema.ts'),
       '@eldrun/core/simulation': join(ROOT, 'core/src/hygro/schema.ts'),

@@ -1,4 +1,5 @@
 import { parseArgs } from 'node:util';
+import { attachFiles } from './attach.ts';
 import { check } from './check.ts';
 import { compare } from './compare.ts';
 import { detailsFiles } from './details.ts';
@@ -23,6 +24,7 @@ eldrun explore FILE… [--prices FILE] [--sample N] [--json] [--units imperial|m
 eldrun layout FILE… [--json] [--units imperial|metric]
 eldrun details FILE… [--json] [--units imperial|metric]
 eldrun section FILE… [--json]
+eldrun attach FILE… [--json]
 eldrun simulate FILE… [--samples N] [--json]
 eldrun quickline PHRASE… [--json] [--units imperial|metric]
 
@@ -37,6 +39,8 @@ details solves the edges of a house: windows, corners, base, top. Each FILE is a
 file with its edges (eldrun-house, version 1).
 section solves plane sections: heat, temperatures, couplings. Each FILE is a section
 file (eldrun-plane-section, version 1).
+attach checks screws and nails: yield modes, withdrawal, weight and wind. Each FILE is an
+attachment file (eldrun-attachment, version 1).
 simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulation,
 version 1).
 quickline reads layers as a builder says them and prints what it understands.
@@ -62,6 +66,7 @@ const NEEDS: Record<string, string> = {
   layout: 'a file',
   details: 'a file',
   section: 'a file',
+  attach: 'a file',
   simulate: 'a file',
   quickline: 'a phrase',
 };
@@ -113,6 +118,7 @@ export async function run(
     return EXIT.badInput;
   }
   if (command === 'section') return sectionFiles(files, { json: values.json }, output);
+  if (command === 'attach') return attachFiles(files, { json: values.json }, output);
   if (command === 'simulate') {
     if (values.samples === undefined) return simulateFiles(files, { json: values.json }, output);
     const samples = countOf('samples', values.samples, MAX_SAMPLES, output);

@@ -1,5 +1,6 @@
 // What is public of the core, by subject. Within it each folder asks the others for what their own index gives.
 
+export { checkConnection, type ConnectionInput, type ConnectionResult } from './attachment/index.ts';
 export {
   assess,
   assessLayers,

@@ -1,6 +1,6 @@
 import { designSection } from '../assess.ts';
 import { USUAL_ENERGY, type Energy } from '../energy/index.ts';
-import { effectiveOf, pathThermalOf } from '../heat/index.ts';
+import { correctionSum, effectiveOf, pathThermalOf } from '../heat/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
 import { onceFor, type ResolvedWall } from '../wall/index.ts';
 import type { HouseEdge } from './house-edges.ts';
@@ -26,7 +26,7 @@ export interface EdgesHeat {
 }
 
 /**
- * U of a wall's clear field: its section with the studs at their spacing, and the corrections for fasteners and voids. The
+ * U of a wall's clear field: its section with the studs at their spacing, and the corrections for fasteners, point bridges and voids. The
  * wood of edges is in their ψ, so it is not in this.
  */
 export function clearFieldU(wall: ResolvedWall): number {
@@ -36,7 +36,7 @@ export function clearFieldU(wall: ResolvedWall): number {
 function computeClearFieldU(wall: ResolvedWall): number {
   const section = designSection(wall, false);
   const { corrections } = effectiveOf(wall, pathThermalOf(wall), section);
-  return section.u + corrections.fasteners + corrections.voids;
+  return section.u + correctionSum(corrections);
 }
 
 /**

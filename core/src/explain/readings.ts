@@ -15,13 +15,13 @@ const FILM_SOURCE = {
 const METHOD = {
   section: {
     name: 'Solved section',
-    formula: 'U_eff = U_section + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
+    formula: 'U_eff = U_section + ΔU_fasteners + ΔU_points + ΔU_voids;  R_eff = 1/U_eff',
     source: 'EN ISO 10211:2017, clause 7; EN ISO 6946:2017, Annex F',
   },
   wholeWall: {
     name: 'Solved section and whole wall',
     formula:
-      'U = (1 − e)·U_section + e·U_solid, e = (f − f_clear)/(1 − f_clear) solid wood through the frame’s depth (steel: U_cavity + (U_section − U_cavity)·f/f_clear);  U_eff = U + ΔU_fasteners + ΔU_voids;  R_eff = 1/U_eff',
+      'U = (1 − e)·U_section + e·U_solid, e = (f − f_clear)/(1 − f_clear) solid wood through the frame’s depth (steel: U_cavity + (U_section − U_cavity)·f/f_clear);  U_eff = U + ΔU_fasteners + ΔU_points + ΔU_voids;  R_eff = 1/U_eff',
     source: 'EN ISO 10211:2017, clause 7; EN ISO 6946:2017, Annex F; area-weighted framing factor',
   },
 } as const;
@@ -79,6 +79,7 @@ export function explainEffectiveR(assessment: Assessment): Explanation {
         : []),
       ...publishedInputs(assessment),
       { label: 'ΔU of fasteners', value: transmittance(corrections.fasteners) },
+      { label: 'ΔU of point bridges, Σ χ·n', value: transmittance(corrections.pointBridges) },
       { label: 'ΔU of air voids', value: transmittance(corrections.voids) },
       { label: 'Effective U', value: transmittance(effective.u) },
     ],
@@ -114,7 +115,7 @@ export function explainFramingLoss({ thermal, framingLoss }: Assessment): Explan
       { label: 'Difference', value: resistance(thermal.cavityPath.r - framedR(thermal)) },
     ],
     source: method.source,
-    leavesOut: say`Fasteners and voids, which stand apart as corrections to the effective R.`,
+    leavesOut: say`Fasteners, point bridges and voids, which stand apart as corrections to the effective R.`,
   };
 }
 

@@ -35,6 +35,14 @@ export function fastenerCorrection(
   return correction;
 }
 
+/**
+ * Correction for point bridges: ΔU = Σ χ·n, W/(m²K) (EN ISO 14683:2017, formula 2: Σ U·A + Σ ψ·l + Σ χ). χ is of the
+ * whole wall, so nothing is left out where they stand in an open gap.
+ */
+export function pointBridgeCorrection({ file }: ResolvedWall): number {
+  return (file.pointBridges ?? []).reduce((sum, { chi, perArea }) => sum + chi * perArea, 0);
+}
+
 /** ΔU″ by void level, W/(m²K): none; voids that bridge but do not let air pass behind; voids that do (EN ISO 6946:2017, Table F.1). */
 const VOID_TRANSMITTANCE = [0, 0.01, 0.04] as const;
 

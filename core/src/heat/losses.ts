@@ -3,7 +3,7 @@ import { INCH, R_VALUE } from '../units/index.ts';
 import type { ResolvedLayer, ResolvedWall } from '../wall/index.ts';
 import { framedR, type Thermal } from './thermal.ts';
 
-export type LossCause = 'values' | 'members' | 'framing' | 'fasteners' | 'voids';
+export type LossCause = 'values' | 'members' | 'framing' | 'fasteners' | 'pointBridges' | 'voids';
 
 /** One step from the label to what works: R that is lost to it, m²K/W; negative where it gains. */
 export interface Loss {
@@ -24,7 +24,7 @@ export interface LossLadder {
 
 /**
  * Where the label R goes: to design values (temperature, aging), to the members of the clear field, to plates, headers
- * and corners, to fasteners and to voids.
+ * and corners, to fasteners, to point bridges and to voids.
  *
  * @param wall a resolved wall
  * @param thermal its thermal figures
@@ -41,12 +41,14 @@ export function lossLadder(wall: ResolvedWall, thermal: Thermal): LossLadder {
   const { cavityPath, section, effective, corrections } = thermal;
   const framed = framedR(thermal);
   const fastened = 1 / (1 / framed + corrections.fasteners);
+  const bridged = 1 / (1 / fastened + corrections.pointBridges);
   const steps: Loss[] = [
     { cause: 'values', r: label - insulation },
     { cause: 'members', r: cavityPath.r - section.r },
     { cause: 'framing', r: section.r - framed },
     { cause: 'fasteners', r: framed - fastened },
-    { cause: 'voids', r: fastened - effective.r },
+    { cause: 'pointBridges', r: fastened - bridged },
+    { cause: 'voids', r: bridged - effective.r },
   ];
   const rest = cavityPath.r - insulation;
   return {

@@ -1,5 +1,5 @@
 import { onceForCounted, type ResolvedWall } from '../wall/index.ts';
-import { fastenerCorrection, voidCorrection } from './corrections.ts';
+import { fastenerCorrection, pointBridgeCorrection, voidCorrection } from './corrections.ts';
 import {
   cavityPathResistance,
   framePathResistance,
@@ -44,7 +44,7 @@ export interface SectionThermal extends RU {
 /** The `thermal` part of a result file. */
 export interface Thermal extends PathThermal {
   /** ΔU, W/(m²K). */
-  corrections: { fasteners: number; voids: number };
+  corrections: { fasteners: number; pointBridges: number; voids: number };
   section: SectionThermal;
   /** Only where a framing factor exceeds the clear field's share. */
   wholeWall?: RU;
@@ -82,7 +82,7 @@ export type EffectiveThermal = Pick<Thermal, 'corrections' | 'wholeWall' | 'effe
 
 /**
  * The effective U: the section's, or the whole wall's where a framing factor exceeds the clear field's share, plus the
- * corrections for fasteners and voids (wall-file rules 6 and 10).
+ * corrections for fasteners, point bridges and voids (wall-file rules 6 and 10).
  *
  * @param wall a resolved wall
  * @param paths of `pathThermalOf`
@@ -94,6 +94,7 @@ export function effectiveOf(wall: ResolvedWall, paths: PathThermal, section: RU)
   const total = hasSteelStuds(wall) ? section.r : paths.combined.r;
   const corrections = {
     fasteners: fastenerCorrection(wall, resistances, total),
+    pointBridges: pointBridgeCorrection(wall),
     voids: voidCorrection(wall, resistances, total),
   };
   const whole = wholeWallU(wall, resistances, paths.cavityPath.u, section.u);
@@ -103,7 +104,7 @@ export function effectiveOf(wall: ResolvedWall, paths: PathThermal, section: RU)
     corrections,
     ...(wholeWall ? { wholeWall } : {}),
     effective: {
-      ...ofU(u + corrections.fasteners + corrections.voids),
+      ...ofU(u + correctionSum(corrections)),
       method: wholeWall ? 'wholeWall' : 'section',
     },
   };
@@ -135,6 +136,10 @@ export function thermalOf(wall: ResolvedWall, paths: PathThermal, section: WallS
     effective,
   };
 }
+
+/** What fasteners, point bridges and voids add to U, W/(m²K). */
+export const correctionSum = ({ fasteners, pointBridges, voids }: Thermal['corrections']): number =>
+  fasteners + pointBridges + voids;
 
 /** Whether a counted layer stands on C-studs, whose one-dimensional figures are far off. */
 export function hasSteelStuds(wall: ResolvedWall): boolean {

@@ -21,6 +21,13 @@ export const POUND = 0.45359237;
 /** m² in a square foot. */
 export const SQUARE_FOOT = FOOT * FOOT;
 
+/** N in a pound of force (exact). */
+export const POUND_FORCE = POUND * 9.80665;
+
+/** Pa in a pound-force per square inch, and per square foot. */
+export const PSI = POUND_FORCE / (INCH * INCH);
+export const PSF = POUND_FORCE / SQUARE_FOOT;
+
 /** US liquid gallon, L. */
 export const GALLON = 231 * INCH ** 3 * 1000;
 

@@ -8,6 +8,8 @@ import {
   MIL,
   PERM,
   POUND,
+  POUND_FORCE,
+  PSF,
   R_VALUE,
   SQUARE_FOOT,
 } from './factors.ts';
@@ -35,6 +37,10 @@ export type Quantity =
   | 'specificHeat'
   | 'costPerArea'
   | 'money'
+  | 'massPerArea'
+  | 'pressure'
+  | 'force'
+  | 'pointTransmittance'
   | 'energy'
   | 'carbon'
   | 'carbonPerArea'
@@ -128,6 +134,22 @@ const READINGS: Record<Exclude<Quantity, 'length' | 'permeance'>, Record<UnitSys
   carbonPerArea: {
     imperial: { unit: 'lb CO₂e per ft²', convert: (c) => (c * SQUARE_FOOT) / POUND, digits: 1 },
     metric: { unit: 'kg CO₂e per m²', convert: same, digits: 1 },
+  },
+  massPerArea: {
+    imperial: { unit: 'lb/ft²', convert: (m) => (m * SQUARE_FOOT) / POUND, digits: 1 },
+    metric: { unit: 'kg/m²', convert: same, digits: 1 },
+  },
+  pressure: {
+    imperial: { unit: 'psf', convert: (p) => p / PSF, digits: 1 },
+    metric: { unit: 'Pa', convert: same, digits: 0 },
+  },
+  force: {
+    imperial: { unit: 'lb', convert: (n) => n / POUND_FORCE, digits: 0 },
+    metric: { unit: 'N', convert: same, digits: 0 },
+  },
+  pointTransmittance: {
+    imperial: { unit: 'Btu/(h·°F)', convert: (x) => (x * R_VALUE) / SQUARE_FOOT, digits: 4 },
+    metric: { unit: 'W/K', convert: same, digits: 4 },
   },
   /** USD. */
   money: both('', same, 0),
@@ -234,6 +256,16 @@ export function inUnits(
 ): number {
   const { convert, digits } = READINGS[quantity][system];
   return Number(convert(si).toFixed(digits));
+}
+
+/** The SI number that a person's number in their units stands for: the way back from `inUnits`. */
+export function fromUnits(
+  quantity: Exclude<Quantity, 'length' | 'permeance'>,
+  value: number,
+  system: UnitSystem,
+): number {
+  const { convert } = READINGS[quantity][system];
+  return (value - convert(0)) / (convert(1) - convert(0));
 }
 
 /** As `format`, in one string. The unit of an R-value in imperial is left out, as builders do: `R 26.1`. */

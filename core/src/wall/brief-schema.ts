@@ -12,7 +12,10 @@ import {
   temperature,
   text,
 } from '../validation/index.ts';
-import type { Brief } from './types.ts';
+import { SEISMIC_CATEGORIES, type Brief } from './types.ts';
+
+/** Mean roof height up to which the walls of low buildings are reckoned so, m (ASCE 7-16, 30.3: 60 ft). */
+const MAX_HEIGHT = 18.288;
 
 const indoor = Joi.object({
   temperature: either(Joi.array(), month12(temperature), temperature).required(),
@@ -112,6 +115,20 @@ const code = Joi.object({
   }).unknown(),
 }).unknown();
 
+const loads = Joi.object({
+  wind: either(
+    Joi.object({ suction: Joi.exist() }).unknown(),
+    Joi.object({ suction: Joi.number().min(0).max(20_000).required() }).unknown(),
+    Joi.object({
+      speed: positive.max(120).required(),
+      exposure: Joi.string().valid('B', 'C', 'D').required(),
+      height: positive.max(MAX_HEIGHT).required(),
+      zone: Joi.number().valid(4, 5).required(),
+    }).unknown(),
+  ),
+  seismic: Joi.string().valid(...SEISMIC_CATEGORIES),
+}).unknown();
+
 /** What a brief may say; a wall may say each of them otherwise. */
 export const briefFields = {
   convention: Joi.string().valid('iso', 'ashrae'),
@@ -121,6 +138,7 @@ export const briefFields = {
   airtightness,
   exposure,
   code,
+  loads,
 };
 
 /** A brief: what a project says once for all its walls. */

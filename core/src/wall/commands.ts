@@ -3,12 +3,15 @@ import type { Material } from '../materials/index.ts';
 import type {
   AirSpace,
   Airtightness,
+  Assurance,
   Brief,
   Fastener,
   FramedLayer,
   Indoor,
   Layer,
+  Loads,
   Member,
+  PointBridge,
   ProjectWall,
 } from './types.ts';
 
@@ -24,13 +27,21 @@ export type Command =
   | { type: 'setFraction'; id: string; fraction: number | null }
   | { type: 'setAir'; id: string; air: AirSpace }
   | { type: 'setFasteners'; fasteners: Fastener[] }
+  | { type: 'setPointBridges'; pointBridges: PointBridge[] }
   | { type: 'setVoidLevel'; voidLevel: 0 | 1 | 2 }
   | { type: 'setMaterial'; id: string; material: Material | null }
+  | SetRecord
   | { type: 'rename'; name: string }
   | { type: 'setIndoor'; indoor: Indoor }
   | { type: 'setAirtightness'; airtightness: Airtightness }
   | { type: 'followBrief'; field: keyof Brief }
   | { type: 'replaceAll'; wall: ProjectWall };
+
+/** What a wall says as a whole beside its layers; null takes it out. */
+type Records = Assurance & { loads?: Loads };
+type SetRecord = {
+  [Field in keyof Records]-?: { type: 'setRecord'; field: Field; value: Records[Field] | null };
+}[keyof Records];
 
 /** An id for a new layer: `L1`, `L2`… the first that is free. */
 export function freeLayerId(layers: readonly Layer[]): string {
@@ -96,6 +107,8 @@ export function applyCommand<W extends ProjectWall>(wall: W, command: Command): 
       });
     case 'setFasteners':
       return { ...wall, fasteners: command.fasteners };
+    case 'setPointBridges':
+      return { ...wall, pointBridges: command.pointBridges };
     case 'setVoidLevel':
       return { ...wall, installation: { ...wall.installation, voidLevel: command.voidLevel } };
     case 'setMaterial': {
@@ -104,6 +117,10 @@ export function applyCommand<W extends ProjectWall>(wall: W, command: Command): 
         ...wall,
         materials: command.material ? { ...others, [command.id]: command.material } : others,
       };
+    }
+    case 'setRecord': {
+      const { [command.field]: _, ...rest } = wall;
+      return (command.value === null ? rest : { ...rest, [command.field]: command.value }) as W;
     }
     case 'replaceAll':
       return command.wall as W;

@@ -107,7 +107,7 @@ export const FILMS = {
 
 /** The wall file that a project's wall stands for: what it leaves out comes from the brief. */
 export function withBrief(wall: ProjectWall, brief: Brief): WallFile {
-  const { targets, airtightness, exposure, code } = { ...brief, ...wall };
+  const { targets, airtightness, exposure, code, loads } = { ...brief, ...wall };
   return {
     ...wall,
     convention: wall.convention ?? brief.convention,
@@ -117,6 +117,7 @@ export function withBrief(wall: ProjectWall, brief: Brief): WallFile {
     ...(airtightness ? { airtightness } : {}),
     ...(exposure ? { exposure } : {}),
     ...(code ? { code } : {}),
+    ...(loads ? { loads } : {}),
   };
 }
 

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { materialSchema } from '../materials/schema.ts';
 import type { Materials } from '../materials/index.ts';
 import { check, id, parseJson, positive, text } from '../validation/index.ts';
+import { assuranceFields } from './assurance-schema.ts';
 import { briefFields } from './brief-schema.ts';
 import { layerSchema } from './layer-schema.ts';
 import { MAX_LAYERS, WALL_FORMAT, WALL_VERSION, type ProjectWall, type WallFile } from './types.ts';
@@ -17,6 +18,7 @@ const wallFields = {
   version: Joi.number().valid(WALL_VERSION).required(),
   name: text.max(200).required(),
   ...briefFields,
+  ...assuranceFields,
   layers: Joi.array().items(layerSchema).max(MAX_LAYERS).required(),
   fasteners: Joi.array()
     .items(
@@ -26,6 +28,15 @@ const wallFields = {
         perArea: Joi.number().min(0).max(1e4).required(),
         from: id.required(),
         to: id.required(),
+      }).unknown(),
+    )
+    .max(100),
+  pointBridges: Joi.array()
+    .items(
+      Joi.object({
+        chi: Joi.number().min(0).max(100).required(),
+        perArea: Joi.number().min(0).max(1e4).required(),
+        name: text.max(200),
       }).unknown(),
     )
     .max(100),

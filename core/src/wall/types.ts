@@ -98,6 +98,116 @@ export interface Fastener {
   to: string;
 }
 
+/** Brackets, standoffs and clips that carry heat through the wall at points. */
+export interface PointBridge {
+  /** Point thermal transmittance χ, W/K. */
+  chi: number;
+  /** 1/m² */
+  perArea: number;
+  /** What it is, in words. */
+  name?: string;
+}
+
+/** Ground roughness around the house (ASCE 7-16, 26.7). */
+export type WindExposure = 'B' | 'C' | 'D';
+
+/** Wind suction on the cladding, Pa as an allowable-stress pressure (0.6 W); or what it follows from. */
+export type Wind =
+  | { suction: number }
+  | {
+      /** Basic wind speed, m/s (3 s gust, ASCE 7-16, 26.5). */
+      speed: number;
+      exposure: WindExposure;
+      /** Mean roof height, m. */
+      height: number;
+      /** 4 is the field of a wall, 5 its ends (ASCE 7-16, Figure 30.3-1). */
+      zone: 4 | 5;
+    };
+
+export const SEISMIC_CATEGORIES = ['A', 'B', 'C', 'D0', 'D1', 'D2', 'E'] as const;
+export type SeismicCategory = (typeof SEISMIC_CATEGORIES)[number];
+
+/** What pulls and shakes at the cladding where the house stands. */
+export interface Loads {
+  wind?: Wind;
+  /** Seismic design category of the code. */
+  seismic?: SeismicCategory;
+}
+
+/** A fastener as it is chosen; what is left out is proposed. m */
+export interface ChosenFastener {
+  /** Id in the list of fasteners. */
+  fastener: string;
+  length?: number;
+  /** Apart along the strip or the stud. */
+  spacing?: number;
+}
+
+/** How the cladding is held. */
+export interface Attachment {
+  /** Furring through the insulation into the stud. */
+  furring?: ChosenFastener;
+  /** Cladding to the furring, or through the insulation where there is none. */
+  cladding?: ChosenFastener;
+  /** Of the cladding, kg/m², where it is not the usual one. */
+  weight?: number;
+  /** Specific gravity of the stud and of the strip, where it is known. */
+  gravity?: { stud?: number; furring?: number };
+  /** Trade figures of this wall, by id. */
+  trade?: Record<string, number>;
+  /** Who sized it, and when. */
+  engineer?: { name: string; on: string };
+}
+
+/** A peel test on site: what was pulled off what. */
+export interface PeelTest {
+  /** Ids of the kinds of thing that were joined. */
+  top: string;
+  onto: string;
+  on: string;
+  by: string;
+  held: boolean;
+  primed?: boolean;
+  /** Of the surface, °C. */
+  temperature?: number;
+}
+
+/** What the joints are made with, by ids of the kinds; and what was tried on site. */
+export interface Joints {
+  tape?: string;
+  sealant?: string;
+  foam?: string;
+  flashing?: string;
+  peelTests?: PeelTest[];
+}
+
+/** A document that a reviewer asks for. */
+export interface ProofDocument {
+  /** Id of a material, or `system` for the cladding as a whole. */
+  of: string;
+  kind: string;
+  name: string;
+  version?: string;
+  /** Days as YYYY-MM-DD. */
+  issued?: string;
+  expires?: string;
+}
+
+/** Said where parts of several makers are put together: who answers for it. */
+export interface MixedParts {
+  by: string;
+  on: string;
+  note?: string;
+}
+
+/** What a wall records of how its cladding is held, joined and proved. */
+export interface Assurance {
+  attachment?: Attachment;
+  joints?: Joints;
+  proof?: ProofDocument[];
+  mixedParts?: MixedParts;
+}
+
 /** What the standard exposure of the judgment is changed to. */
 export interface Exposure {
   /** Rain that gets behind a cladding without a drained gap, share of the driven rain. */
@@ -111,7 +221,7 @@ export interface Exposure {
 }
 
 /** A wall file: one assembly, SI, indoors first. `docs/wall-file.md` describes it. */
-export interface WallFile {
+export interface WallFile extends Assurance {
   format: 'eldrun-wall';
   version: 1;
   name: string;
@@ -122,8 +232,10 @@ export interface WallFile {
   airtightness?: Airtightness;
   exposure?: Exposure;
   code?: CodePath;
+  loads?: Loads;
   layers: Layer[];
   fasteners?: Fastener[];
+  pointBridges?: PointBridge[];
   installation?: { voidLevel?: 0 | 1 | 2 };
   materials?: Record<string, Material>;
 }
@@ -137,6 +249,7 @@ export interface Brief {
   airtightness?: Airtightness;
   exposure?: Exposure;
   code?: CodePath;
+  loads?: Loads;
 }
 
 /** The fields of a brief. */
@@ -148,6 +261,7 @@ export const BRIEF_FIELDS = [
   'airtightness',
   'exposure',
   'code',
+  'loads',
 ] as const satisfies readonly (keyof Brief)[];
 
 /** A wall as it lies in a project: a wall file whose situation may come from the brief. */

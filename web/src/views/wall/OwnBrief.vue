@@ -15,6 +15,7 @@ const WORDS: Record<keyof Brief, string> = {
   airtightness: 'air leak',
   exposure: 'exposure of the runs',
   code: 'code path',
+  loads: 'wind and seismic category',
 };
 
 const fields = computed(() =>

@@ -159,7 +159,8 @@ const transmittance = (value: number): string => formatText('transmittance', val
       </fieldset>
       <p v-if="corrections" role="status">
         Together they add {{ transmittance(corrections.fasteners) }} for screws and
-        {{ transmittance(corrections.voids) }} for voids (EN ISO 6946, Annex F).
+        {{ transmittance(corrections.voids) }} for voids (EN ISO 6946, Annex F), beside
+        {{ transmittance(corrections.pointBridges) }} for brackets and clips (lens Attach).
       </p>
     </div>
   </Dialog>

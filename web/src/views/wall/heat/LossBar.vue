@@ -13,6 +13,7 @@ const NAMES: Record<LossCause, string> = {
   members: 'members, clear field',
   framing: 'plates, headers, corners',
   fasteners: 'screws',
+  pointBridges: 'brackets and clips',
   voids: 'voids',
 };
 
@@ -180,6 +181,10 @@ const linear = computed(() =>
 
 .fasteners {
   background: repeating-linear-gradient(0deg, #fff 0 3px, var(--soft) 3px 4px);
+}
+
+.pointBridges {
+  background: repeating-linear-gradient(90deg, #fff 0 6px, var(--ink) 6px 8px);
 }
 
 .voids {
