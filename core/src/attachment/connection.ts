@@ -35,8 +35,7 @@ export function checkConnection(input: ConnectionInput): ConnectionResult {
   const combinedUse =
     both === 0
       ? 0
-      : both *
-        ((shearDemand / both) ** power / across + (suctionDemand / both) ** power / along);
+      : both * ((shearDemand / both) ** power / across + (suctionDemand / both) ** power / along);
   return {
     ...lateral,
     withdrawal,

@@ -89,6 +89,8 @@ export function lateralLoad({ fastener, side, main, gap, angle }: ConnectionInpu
     gap,
   );
   const allowable = (mode: YieldMode): number => loads[mode] / reductionTerm(mode, fastener, angle);
-  const mode = YIELD_MODES.reduce((least, one) => (allowable(one) < allowable(least) ? one : least));
+  const mode = YIELD_MODES.reduce((least, one) =>
+    allowable(one) < allowable(least) ? one : least,
+  );
   return { bearingSide, bearingMain, yield: loads, lateral: allowable(mode), mode };
 }

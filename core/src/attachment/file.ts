@@ -52,9 +52,7 @@ const connectionSchema = Joi.object({
   gap: Joi.number().min(0).max(2).required(),
   main: member('penetration'),
   angle: Joi.number().min(0).max(90).required(),
-  spacing: Joi.object({ along: length.required(), across: length.required() })
-    .unknown()
-    .required(),
+  spacing: Joi.object({ along: length.required(), across: length.required() }).unknown().required(),
   load: Joi.object({ weight: pressure.required(), suction: pressure.required() })
     .unknown()
     .required(),

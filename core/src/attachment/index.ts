@@ -1,5 +1,35 @@
 export { checkConnection, worstUse } from './connection.ts';
+export {
+  attachmentDesign,
+  fastenersFor,
+  SPACINGS,
+  type AttachmentLoads,
+  type Connection,
+  type ConnectionPlace,
+  type Design,
+} from './design.ts';
+export {
+  BRACKETS,
+  FASTENERS,
+  fastenerOf,
+  fastenerPrice,
+  nextLength,
+  type Bracket,
+} from './fasteners.ts';
+export {
+  choose,
+  connectionName,
+  engineerReasons,
+  MODE_WORDS,
+  setAttachment,
+  type AttachmentFinding,
+} from './findings.ts';
+export type { HeldBy } from './hung.ts';
 export { leastPenetration } from './limits.ts';
+export { attachmentOf, type AttachmentOf } from './of.ts';
+export { publishedRows, ROWS_NOTE, type PublishedRow } from './rows.ts';
+export { spacingTable, TABLE_WEIGHTS, type SpacingRow } from './spacing.ts';
+export { attachmentSteps } from './steps.ts';
 export {
   FASTENER_RULES,
   YIELD_MODES,
@@ -10,3 +40,4 @@ export {
   type Substance,
   type YieldMode,
 } from './types.ts';
+export { suctionOf, USUAL_WIND, velocityPressure, windSuction } from './wind.ts';

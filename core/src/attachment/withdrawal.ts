@@ -11,8 +11,7 @@ const STEEL_SAFETY = 3;
  */
 export function withdrawalLoad({ fastener, main }: ConnectionInput): number {
   const { kind, nominal } = fastener;
-  if ('tensile' in main)
-    return (0.85 * main.penetration * nominal * main.tensile) / STEEL_SAFETY;
+  if ('tensile' in main) return (0.85 * main.penetration * nominal * main.tensile) / STEEL_SAFETY;
   const g = main.specificGravity;
   const inches = nominal / INCH;
   const perInch =

@@ -35,11 +35,12 @@ export function say(
   return parts;
 }
 
-/** The sentence in a person's units. */
+/** The sentence in a person's units. “in.” at its end needs no second period. */
 export function messageText(message: Message, system: UnitSystem): string {
   return message
     .map((part) =>
       typeof part === 'string' ? part : formatText(part.quantity, part.value, system),
     )
-    .join('');
+    .join('')
+    .replace(/\bin\.\.(?!\.)/g, 'in.');
 }

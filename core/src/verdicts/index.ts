@@ -9,6 +9,7 @@ import { InputError } from '../errors.ts';
 import type { Materials } from '../materials/index.ts';
 import { applyCommands, type Command, type Effect } from '../wall/index.ts';
 import { airBarrier } from './air-barrier.ts';
+import { attachment } from './attachment.ts';
 import { codeInsulation } from './code-insulation.ts';
 import { codeRetarder } from './code-retarder.ts';
 import { methodsDiffer } from './methods-differ.ts';
@@ -23,6 +24,7 @@ import { innerSurface } from './inner-surface.ts';
 import { insulationDrainage } from './insulation-drainage.ts';
 import { layerOrder } from './layer-order.ts';
 import { safety } from './safety.ts';
+import { pointBridges } from './point-bridges.ts';
 import { sheathingDewPoint } from './sheathing-dew-point.ts';
 import { monthlyCondensation } from './monthly-condensation.ts';
 import { steelFrame } from './steel-frame.ts';
@@ -72,6 +74,8 @@ const RULES: readonly Rule[] = [
   airBarrier,
   claddingGap,
   insulationDrainage,
+  attachment,
+  pointBridges,
   effectiveR,
   steelFrame,
   thicknessLimit,
@@ -81,7 +85,7 @@ const RULES: readonly Rule[] = [
 ];
 
 /** What a fix may make worse: trades that its effect or the next verdict shows. */
-const TRADES: readonly Rule[] = [thicknessLimit, framingLossRule, insulationDrainage];
+const TRADES: readonly Rule[] = [thicknessLimit, framingLossRule, insulationDrainage, attachment];
 const GUARDED = RULES.filter((rule) => !TRADES.includes(rule));
 
 /** How bad a status is for a guard: a note and a pass are equally good. */

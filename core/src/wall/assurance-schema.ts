@@ -54,5 +54,9 @@ export const assuranceFields = {
       }).unknown(),
     )
     .max(500),
-  mixedParts: Joi.object({ by: name.required(), on: day.required(), note: text.max(2000) }).unknown(),
+  mixedParts: Joi.object({
+    by: name.required(),
+    on: day.required(),
+    note: text.max(2000),
+  }).unknown(),
 };
