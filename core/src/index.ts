@@ -1,6 +1,10 @@
 // What is public of the core, by subject. Within it each folder asks the others for what their own index gives.
 
-export { checkConnection, type ConnectionInput, type ConnectionResult } from './attachment/index.ts';
+export {
+  checkConnection,
+  type ConnectionInput,
+  type ConnectionResult,
+} from './attachment/index.ts';
 export {
   assess,
   assessLayers,
@@ -587,6 +591,7 @@ export {
   format,
   type Formatted,
   formatText,
+  fromUnits,
   INCH,
   inchesText,
   inUnits,
@@ -627,6 +632,7 @@ export {
   airOf,
   type AirSpace,
   type Airtightness,
+  type Attachment,
   applyCommand,
   applyCommands,
   type Brief,
@@ -650,6 +656,7 @@ export {
   type Indoor,
   isAirBarrier,
   type Layer,
+  type Loads,
   layerDepth,
   layersApart,
   mainFrameOf,
@@ -662,6 +669,8 @@ export {
   placementProblem,
   placeOf,
   plainName,
+  type PointBridge,
+  type ProofDocument,
   type ProjectWall,
   type ResolvedLayer,
   type ResolvedMember,
@@ -669,6 +678,7 @@ export {
   resolveSite,
   resolveWall,
   shellSkin,
+  SEISMIC_CATEGORIES,
   type SolidMember,
   standaloneWall,
   type Targets,
@@ -676,5 +686,7 @@ export {
   wallDifferences,
   type WallFile,
   waterBarriers,
+  type Wind,
+  type WindExposure,
   withBrief,
 } from './wall/index.ts';

@@ -251,11 +251,11 @@ export function attachmentDesign(wall: ResolvedWall): Design | null {
     design.connections.push(
       connectionOf({
         place: 'cladding',
-        usual: isSteel(main as Substance) ? USUAL.steel : USUAL.cladding,
+        usual: isSteel(main) ? USUAL.steel : USUAL.cladding,
         chosen: attachment.cladding,
         ...side,
         gap: between(holding.index + 1, cladding.index),
-        main: main as Substance,
+        main: main,
         depth,
         asked: penetration,
         into: 'strip',
@@ -282,7 +282,7 @@ export function attachmentDesign(wall: ResolvedWall): Design | null {
         place: 'furring',
         usual: isSteel(stud.substance) ? USUAL.steel : USUAL.furring,
         chosen: attachment.furring,
-        side: { ...(of as Substance), thickness: sheet ?? inner.thickness },
+        side: { ...of, thickness: sheet ?? inner.thickness },
         deep: sheet ?? inner.thickness,
         gap: hung.gap,
         main: stud.substance,
@@ -322,7 +322,7 @@ export function attachmentDesign(wall: ResolvedWall): Design | null {
   return design;
 }
 
-const isSteelStrip = (strip: ResolvedLayer): boolean => isSteel(substanceOf(strip) as Substance);
+const isSteelStrip = (strip: ResolvedLayer): boolean => isSteel(substanceOf(strip));
 
 /** Fasteners that can be chosen for a connection. */
 export const fastenersFor = (place: ConnectionPlace): SoldFastener[] =>

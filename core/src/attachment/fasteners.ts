@@ -46,6 +46,12 @@ export const fastenerPrice = ({ usd }: SoldFastener, length: number): number =>
 export const nextLength = ({ lengths }: SoldFastener, least: number): number | null =>
   lengths.find((length) => length >= least - 1e-6) ?? null;
 
+/** Id of a fastener of a length as goods: of the length sold that is at least so long. */
+export function goodsOfFastener(fastener: SoldFastener, length: number): string {
+  const sold = nextLength(fastener, length) ?? fastener.lengths.at(-1)!;
+  return `${fastener.id}-${Math.round(sold * 1000)}`;
+}
+
 /** Share of water in lumber as its density is stated, by weight. */
 const AS_STATED = 1.12;
 

@@ -78,7 +78,7 @@ function studOf(wall: ResolvedWall): { stud: Stud | null; before: number } {
   return {
     before,
     stud: {
-      substance: substance as Substance,
+      substance: substance,
       depth: sheet ?? depth,
       spacing: shape.spacing,
       offset: shape.offset ?? 0,

@@ -13,6 +13,7 @@ export {
   FASTENERS,
   fastenerOf,
   fastenerPrice,
+  goodsOfFastener,
   nextLength,
   type Bracket,
 } from './fasteners.ts';

@@ -11,6 +11,7 @@ import {
   type Trade,
   outlineOf,
 } from '../house/index.ts';
+import { attachmentOf, goodsOfFastener, type ConnectionPlace } from '../attachment/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
 import { checkAnchors } from './anchors.ts';
 import type { AssemblyParts } from './assembly.ts';
@@ -333,8 +334,24 @@ function fastenersOf(
     'boards: temporary fasteners',
     boardFasteners(boards, trade('board-temporary')),
   );
-  add('furring-screw', 'furring: screws', stripScrews(strips, trade('furring-screw')));
-  add('cladding-fastener', 'cladding: fasteners', claddingFasteners(cladding, strips, parts));
+  const said = (place: ConnectionPlace) => {
+    const chosen = parts.wall.file.attachment?.[place];
+    return (
+      chosen && attachmentOf(parts.wall)?.design.connections.find((one) => one.place === place)
+    );
+  };
+  const addHeld = (place: ConnectionPlace, goods: string, what: string, count: number): void => {
+    const held = said(place);
+    add(
+      held ? goodsOfFastener(held.fastener, held.length) : goods,
+      held ? `${what}, ${Math.round(held.length * 1000)} mm` : what,
+      count,
+    );
+  };
+  const along = said('furring')?.spacing.along ?? trade('furring-screw');
+  addHeld('furring', 'furring-screw', 'furring: screws', stripScrews(strips, along));
+  const onCladding = claddingFasteners(cladding, strips, parts);
+  addHeld('cladding', 'cladding-fastener', 'cladding: fasteners', onCladding);
   return counts;
 }
 

@@ -25,7 +25,13 @@ export interface CladdingNeeds {
     maxArea?: number;
     maxRatio?: number;
   };
-  fastening?: { kind: string; horizontal: number | null; vertical: number | null; penetration?: number | null; note?: string };
+  fastening?: {
+    kind: string;
+    horizontal: number | null;
+    vertical: number | null;
+    penetration?: number | null;
+    note?: string;
+  };
   edgeDistance?: Record<string, number> | null;
   /** How it moves: 1/K, share of its length where it goes up dry, °C. */
   expansion?: {

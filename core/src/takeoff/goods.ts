@@ -1,4 +1,5 @@
 import data from '../../data/goods.json' with { type: 'json' };
+import { fastenerPrice, FASTENERS, goodsOfFastener } from '../attachment/index.ts';
 import type { Material } from '../materials/index.ts';
 import type { NetUnit, SoldBy } from './types.ts';
 
@@ -19,8 +20,29 @@ export interface Goods {
   note?: string;
 }
 
+/** Fasteners come in boxes: long screws in small ones, nails in large ones. */
+const BOX = { screw: 100, nail: 1000 };
+
+/** Screws and nails that a wall chose, of each length sold. */
+const FASTENER_GOODS: Goods[] = FASTENERS.flatMap((fastener) =>
+  fastener.lengths.map((length) => {
+    const holds = fastener.kind === 'nail' ? BOX.nail : BOX.screw;
+    return {
+      id: goodsOfFastener(fastener, length),
+      name: fastener.name,
+      unit: 'box' as const,
+      of: 'piece' as const,
+      holds,
+      usd: holds * fastenerPrice(fastener, length),
+      minutes: 0,
+      source: 'demo price, by length',
+      confidence: 'varies-widely',
+    };
+  }),
+);
+
 export const GOODS: Readonly<Record<string, Goods>> = Object.freeze(
-  Object.fromEntries((data.goods as Goods[]).map((one) => [one.id, one])),
+  Object.fromEntries([...(data.goods as Goods[]), ...FASTENER_GOODS].map((one) => [one.id, one])),
 );
 
 /** What a pack holds where the order says otherwise, by id of the material or the goods. */

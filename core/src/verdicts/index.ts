@@ -10,6 +10,7 @@ import type { Materials } from '../materials/index.ts';
 import { applyCommands, type Command, type Effect } from '../wall/index.ts';
 import { airBarrier } from './air-barrier.ts';
 import { attachment } from './attachment.ts';
+import { claddingSystemRule } from './cladding-system.ts';
 import { codeInsulation } from './code-insulation.ts';
 import { codeRetarder } from './code-retarder.ts';
 import { methodsDiffer } from './methods-differ.ts';
@@ -73,6 +74,7 @@ const RULES: readonly Rule[] = [
   waterBarrier,
   airBarrier,
   claddingGap,
+  claddingSystemRule,
   insulationDrainage,
   attachment,
   pointBridges,

@@ -1,4 +1,6 @@
 import Joi from 'joi';
+import fasteners from '../../data/fasteners.json' with { type: 'json' };
+import joining from '../../data/compatibility.json' with { type: 'json' };
 import { id, length, positive, temperature, text } from '../validation/index.ts';
 
 const day = Joi.string()
@@ -10,7 +12,12 @@ const day = Joi.string()
   );
 const name = text.max(200);
 
-const chosen = Joi.object({ fastener: id.required(), length, spacing: length }).unknown();
+const fastener = Joi.string().valid(...fasteners.fasteners.map((one) => one.id));
+
+/** A kind of thing that is stuck, sealed or lapped. */
+const joins = Joi.string().valid(...joining.kinds.map((kind) => kind.id));
+
+const chosen = Joi.object({ fastener: fastener.required(), length, spacing: length }).unknown();
 const gravity = Joi.number().min(0.1).max(1.2);
 
 /** How the cladding of a wall is held, joined and proved. */
@@ -24,15 +31,16 @@ export const assuranceFields = {
     engineer: Joi.object({ name: name.required(), on: day.required() }).unknown(),
   }).unknown(),
   joints: Joi.object({
-    tape: id,
-    sealant: id,
-    foam: id,
-    flashing: id,
+    tape: joins,
+    sealant: joins,
+    foam: joins,
+    flashing: joins,
+    flange: joins,
     peelTests: Joi.array()
       .items(
         Joi.object({
-          top: id.required(),
-          onto: id.required(),
+          top: joins.required(),
+          onto: joins.required(),
           on: day.required(),
           by: name.required(),
           held: Joi.boolean().required(),

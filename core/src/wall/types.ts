@@ -178,6 +178,7 @@ export interface Joints {
   sealant?: string;
   foam?: string;
   flashing?: string;
+  flange?: string;
   peelTests?: PeelTest[];
 }
 
