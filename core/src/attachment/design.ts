@@ -20,7 +20,7 @@ export type ConnectionPlace = 'cladding' | 'furring';
 const GRAVITY = 9.80665;
 
 /** Steps that fasteners are spaced by, m, widest first. */
-export const SPACINGS = [24, 16, 12, 8, 6, 4].map((inches) => inches * INCH);
+export const FASTENER_STEPS = [24, 16, 12, 8, 6, 4].map((inches) => inches * INCH);
 
 /** Along a strip where nobody said it, m. */
 const USUAL_SPACING = 16 * INCH;
@@ -204,7 +204,7 @@ function connectionBy(asked: Asked, fastener: SoldFastener): Connection {
     input,
     result,
     use,
-    widest: SPACINGS.find((step) => (use * step) / along <= 1 + 1e-9) ?? null,
+    widest: FASTENER_STEPS.find((step) => (use * step) / along <= 1 + 1e-9) ?? null,
     perArea,
     cost: perArea * fastenerPrice(fastener, length),
   };

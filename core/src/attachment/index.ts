@@ -2,7 +2,7 @@ export { checkConnection, worstUse } from './connection.ts';
 export {
   attachmentDesign,
   fastenersFor,
-  SPACINGS,
+  FASTENER_STEPS,
   type AttachmentLoads,
   type Connection,
   type ConnectionPlace,

@@ -1,6 +1,6 @@
 import { INCH, POUND, SQUARE_FOOT } from '../units/index.ts';
 import { checkConnection, worstUse } from './connection.ts';
-import { SPACINGS, type Connection, type Design } from './design.ts';
+import { FASTENER_STEPS, type Connection, type Design } from './design.ts';
 import { nextLength } from './fasteners.ts';
 
 /** One cell of the table: how far apart it holds, and the length that is bought. m */
@@ -60,7 +60,7 @@ export function spacingTable(design: Design, connection: Connection): SpacingRow
           spacing:
             length === null
               ? null
-              : (SPACINGS.find((step) => (use * step) / spacing.along <= 1 + 1e-9) ?? null),
+              : (FASTENER_STEPS.find((step) => (use * step) / spacing.along <= 1 + 1e-9) ?? null),
         };
       }),
     };

@@ -21,10 +21,12 @@ import {
   type Humidity,
   type Indoor,
   type IndoorModel,
+  type Loads,
   type Outdoor,
   type Targets,
 } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
+import LoadsFields from '../../parts/LoadsFields.vue';
 import TextField from '../../parts/TextField.vue';
 import { useProject } from '../../stores/project.ts';
 import ClimateSection from './ClimateSection.vue';
@@ -55,6 +57,11 @@ function setLeak(airtightness: Airtightness | undefined): void {
 function setCode(code: CodePath | undefined): void {
   const { code: _, ...rest } = brief.value;
   project.change({ brief: code ? { ...rest, code } : rest }, 'Code path');
+}
+
+function setLoads(loads: Loads | undefined, step: string): void {
+  const { loads: _, ...rest } = brief.value;
+  project.change({ brief: loads ? { ...rest, loads } : rest }, step);
 }
 
 const temperature = computed(() => brief.value.indoor.temperature);
@@ -315,6 +322,9 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
 
       <h2>Exposure that walls are judged in</h2>
       <ExposureSection :exposure="brief.exposure" @change="setExposure" />
+
+      <h2>Wind and earthquakes</h2>
+      <LoadsFields :loads="brief.loads" :units="units" @change="setLoads" />
 
       <h2>Code</h2>
       <CodePathSection

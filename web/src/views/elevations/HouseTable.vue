@@ -16,7 +16,7 @@ import StatusMark from '../../parts/StatusMark.vue';
 import TableCell from '../../parts/TableCell.vue';
 import TextField from '../../parts/TextField.vue';
 import { useProject } from '../../stores/project.ts';
-import TradeFigures from './TradeFigures.vue';
+import TradeFigures from '../../parts/TradeFigures.vue';
 import { useHouseFiles } from './house-files.ts';
 import { useHouse } from '../../stores/house.ts';
 import { fieldText, sizeFrom, tapeText } from '../../lengths.ts';
@@ -34,6 +34,20 @@ const wallChoices = computed(() =>
   project.walls.map(({ id, name }) => ({ value: id, label: name })),
 );
 const toBuild = computed(() => built.value || project.walls[0]?.id || '');
+
+/** Groups of trade figures that a house stands on. */
+const FIGURE_GROUPS = {
+  framing: 'Framing',
+  anchors: 'Anchors',
+  sheathing: 'Sheathing',
+  nailing: 'Nailing',
+  membrane: 'Membranes',
+  boards: 'Boards',
+  furring: 'Furring',
+  cladding: 'Cladding',
+  edges: 'Edges',
+  order: 'Ordering',
+};
 
 const percent = (share: number): string => `${fixed(share * 100, 1)} %`;
 const rText = (r: number): string => formatText('resistance', r, units.value);
@@ -344,7 +358,12 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
       </div>
       <details class="more">
         <summary>Trade figures that the layouts stand on</summary>
-        <TradeFigures :house="house" :units="units" @run="run" />
+        <TradeFigures
+          :groups="FIGURE_GROUPS"
+          :trade="house.trade ?? {}"
+          :units="units"
+          @change="(name, trade) => run(name, { type: 'setHouse', fields: { trade } })"
+        />
       </details>
     </template>
   </div>

@@ -34,4 +34,10 @@ export const LENSES: readonly LensEntry[] = [
     key: 'y',
     load: async (run) => (await import('./years/lens.ts')).yearsLens(run),
   },
+  {
+    name: 'attach',
+    label: 'Attach',
+    key: 'a',
+    load: async (run) => (await import('./attach/lens.ts')).attachLens(run),
+  },
 ];

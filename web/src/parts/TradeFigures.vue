@@ -3,58 +3,52 @@ import { computed } from 'vue';
 import {
   fixed,
   format,
+  fromUnits,
   InputError,
   parseNumber,
-  SQUARE_FOOT,
   TRADE,
-  type HouseCommand,
-  type ProjectHouse,
   type TradeFigure,
   type UnitSystem,
 } from '@eldrun/core';
-import TableCell from '../../parts/TableCell.vue';
-import { fieldText, placeFrom } from '../../lengths.ts';
+import { fieldText, placeFrom } from '../lengths.ts';
+import TableCell from './TableCell.vue';
 
-/** The figures of the trade that all layouts stand on: typical, with their source, and changed where somebody knows better. */
-const props = defineProps<{ house: ProjectHouse; units: UnitSystem }>();
-const emit = defineEmits<{ run: [name: string, command: HouseCommand] }>();
+/** Figures of the trade that a computation stands on: typical, with their source, and changed where somebody knows better. */
+const props = defineProps<{
+  /** Ids of the groups that are shown, with their names. */
+  groups: Readonly<Record<string, string>>;
+  /** Those that are not the typical ones, by id. */
+  trade: Readonly<Record<string, number>>;
+  units: UnitSystem;
+}>();
+const emit = defineEmits<{ change: [name: string, trade: Record<string, number>] }>();
 
-const GROUPS: Record<string, string> = {
-  framing: 'Framing',
-  anchors: 'Anchors',
-  sheathing: 'Sheathing',
-  nailing: 'Nailing',
-  membrane: 'Membranes',
-  boards: 'Boards',
-  furring: 'Furring',
-  cladding: 'Cladding',
-  edges: 'Edges',
-  order: 'Ordering',
-};
-const groups = computed(() =>
-  Object.entries(GROUPS).map(([id, label]) => ({
+const shown = computed(() =>
+  Object.entries(props.groups).map(([id, label]) => ({
     id,
     label,
     figures: TRADE.filter(({ group }) => group === id),
   })),
 );
-const valueOf = ({ id, value }: TradeFigure): number => props.house.trade?.[id] ?? value;
-const own = ({ id }: TradeFigure): boolean => props.house.trade?.[id] !== undefined;
+const valueOf = ({ id, value }: TradeFigure): number => props.trade[id] ?? value;
+const own = ({ id }: TradeFigure): boolean => props.trade[id] !== undefined;
 
-const text = ({ quantity }: TradeFigure, value: number): string =>
-  quantity === 'length'
-    ? fieldText(value, props.units)
-    : quantity === 'area'
-      ? format('area', value, props.units).text
-      : fixed(value, 2).replace(/\.?0+$/, '');
-const unit = ({ quantity }: TradeFigure): string =>
-  quantity === 'length'
-    ? props.units === 'imperial'
-      ? 'in.'
-      : 'mm'
-    : quantity === 'area'
-      ? format('area', 1, props.units).unit
-      : '';
+/** Figures that are written in a person's units; the others are plain numbers. */
+const inUnits = ({ quantity }: TradeFigure): 'area' | 'massPerArea' | null =>
+  quantity === 'area' || quantity === 'massPerArea' ? quantity : null;
+
+const text = (figure: TradeFigure, value: number): string => {
+  const quantity = inUnits(figure);
+  if (figure.quantity === 'length') return fieldText(value, props.units);
+  return quantity
+    ? format(quantity, value, props.units).text
+    : fixed(value, 2).replace(/\.?0+$/, '');
+};
+const unit = (figure: TradeFigure): string => {
+  const quantity = inUnits(figure);
+  if (figure.quantity === 'length') return props.units === 'imperial' ? 'in.' : 'mm';
+  return quantity ? format(quantity, 1, props.units).unit : '';
+};
 
 const usual = (figure: TradeFigure): string => {
   const [least, most] = figure.range.map((value) => text(figure, value));
@@ -62,22 +56,22 @@ const usual = (figure: TradeFigure): string => {
 };
 
 function take(figure: TradeFigure, typed: string): void {
+  const quantity = inUnits(figure);
+  const read = (): number => parseNumber(typed, figure.id, 0, 100_000);
   const value =
     figure.quantity === 'length'
       ? placeFrom(typed, props.units)
-      : parseNumber(typed, figure.id, 0, 100_000) *
-        (figure.quantity === 'area' && props.units === 'imperial' ? SQUARE_FOOT : 1);
+      : quantity
+        ? fromUnits(quantity, read(), props.units)
+        : read();
   if (!(value > 0 && value <= 10_000))
     throw new InputError(figure.id, `“${typed}” is out of range`, 'a number above zero');
-  emit('run', figure.name, {
-    type: 'setHouse',
-    fields: { trade: { ...props.house.trade, [figure.id]: value } },
-  });
+  emit('change', figure.name, { ...props.trade, [figure.id]: value });
 }
 
 function back({ id, name }: TradeFigure): void {
-  const { [id]: _, ...trade } = props.house.trade ?? {};
-  emit('run', name, { type: 'setHouse', fields: { trade } });
+  const { [id]: _, ...trade } = props.trade;
+  emit('change', name, trade);
 }
 </script>
 
@@ -95,7 +89,7 @@ function back({ id, name }: TradeFigure): void {
         <th scope="col">Confidence</th>
       </tr>
     </thead>
-    <tbody v-for="group in groups" :key="group.id">
+    <tbody v-for="group in shown" :key="group.id">
       <tr>
         <th colspan="5" scope="rowgroup" class="group">{{ group.label }}</th>
       </tr>

@@ -1,0 +1,281 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import {
+  choose,
+  connectionName,
+  fastenersFor,
+  format,
+  formatText,
+  messageText,
+  MODE_WORDS,
+  FASTENER_STEPS,
+  type AttachmentOf,
+  type Command,
+  type Connection,
+  type Quantity,
+  type UnitSystem,
+} from '@eldrun/core';
+import ChoiceField from '../../../parts/ChoiceField.vue';
+import StatusMark from '../../../parts/StatusMark.vue';
+
+/** One connection: what is chosen, how far it goes, how much it carries, what is wrong and what mends it. */
+const props = defineProps<{ connection: Connection; held: AttachmentOf; units: UnitSystem }>();
+const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
+
+const text = (quantity: Quantity, value: number): string =>
+  formatText(quantity, value, props.units);
+const title = computed(() =>
+  connectionName(props.connection).replace(/^./, (c) => c.toUpperCase()),
+);
+const findings = computed(() =>
+  props.held.findings.filter(({ place }) => place === props.connection.place),
+);
+const worst = computed(() => findings.value[0]?.status ?? 'pass');
+
+const options = computed(() =>
+  fastenersFor(props.connection.place).map(({ id, name }) => ({ value: id, label: name })),
+);
+const lengths = computed(() => {
+  const { fastener, length } = props.connection;
+  const all = fastener.lengths.some((one) => Math.abs(one - length) < 1e-6)
+    ? fastener.lengths
+    : [...fastener.lengths, length].toSorted((a, b) => a - b);
+  return [
+    { value: 0, label: `as needed: ${text('length', props.connection.next ?? length)}` },
+    ...all.map((value) => ({ value, label: text('length', value) })),
+  ];
+});
+const lengthSaid = computed(() => {
+  const said = props.connection.chosen?.length;
+  return lengths.value.find(({ value }) => value === said)?.value ?? 0;
+});
+/** Steps that fasteners are spaced by, and the one that is used where it is another. */
+const spacings = computed(() => {
+  const { along } = props.connection.spacing;
+  const near = FASTENER_STEPS.find((step) => Math.abs(step - along) < 1e-6);
+  return [...(near ? [] : [along]), ...FASTENER_STEPS]
+    .toSorted((a, b) => b - a)
+    .map((value) => ({ value, label: text('length', value) }));
+});
+const spacing = computed(
+  () =>
+    spacings.value.find(({ value }) => Math.abs(value - props.connection.spacing.along) < 1e-6)!
+      .value,
+);
+
+function take(step: string, patch: { fastener?: string; length?: number; spacing?: number }): void {
+  emit('run', step, choose(props.held.design, props.connection, patch));
+}
+
+function setLength(length: number): void {
+  const { chosen, fastener } = props.connection;
+  const { spacing: kept } = chosen ?? {};
+  if (length > 0) return take('Length of the fastener', { length });
+  emit('run', 'Length as needed', [
+    {
+      type: 'setRecord',
+      field: 'attachment',
+      value: {
+        ...props.held.design.hung.wall.file.attachment,
+        [props.connection.place]: {
+          fastener: fastener.id,
+          ...(kept === undefined ? {} : { spacing: kept }),
+        },
+      },
+    },
+  ]);
+}
+
+const bars = computed(() => {
+  const { result } = props.connection;
+  if (!result) return [];
+  const bar = (id: string, name: string, use: number) => ({
+    id,
+    name,
+    use,
+    share: Math.min(1, use / SCALE),
+    text: text('share', use),
+  });
+  return [
+    bar('weight', 'Weight', result.shearUse),
+    bar('suction', 'Suction', result.suctionUse),
+    bar('both', 'Both at once', result.combinedUse),
+  ];
+});
+
+/** Bars end at this use. */
+const SCALE = 1.5;
+
+const dollars = (value: number): string => {
+  const { text: amount, unit } = format('costPerArea', value, props.units);
+  return `${amount} ${unit}`;
+};
+</script>
+
+<template>
+  <section class="card" :aria-label="title" :data-connection="connection.place">
+    <h3><StatusMark :status="worst" /> {{ title }}</h3>
+    <div class="fields">
+      <ChoiceField
+        label="Fastener"
+        :value="connection.fastener.id"
+        :options="options"
+        @take="(fastener: string) => take('Fastener', { fastener })"
+      />
+      <ChoiceField label="Length" :value="lengthSaid" :options="lengths" @take="setLength" />
+      <ChoiceField
+        v-if="connection.free"
+        label="Apart"
+        :value="spacing"
+        :options="spacings"
+        @take="(value: number) => take('Spacing', { spacing: value })"
+      />
+    </div>
+    <p class="figures">
+      <span
+        >stack <b>{{ text('length', connection.stack) }}</b></span
+      >
+      <span
+        >bite <b>{{ text('length', Math.max(0, connection.bite)) }}</b> of
+        {{ text('length', connection.asked) }}</span
+      >
+      <span v-if="connection.next !== null"
+        >next sold <b data-next>{{ text('length', connection.next) }}</b></span
+      >
+      <span
+        ><b>{{ text('perArea', connection.perArea) }}</b
+        >, <b data-cost>{{ dollars(connection.cost) }}</b> at demo prices</span
+      >
+    </p>
+    <div v-if="connection.result" class="uses">
+      <template v-for="bar in bars" :key="bar.id">
+        <span>{{ bar.name }}</span>
+        <span class="bar" aria-hidden="true">
+          <i :class="{ over: bar.use > 1 }" :style="{ width: `${100 * bar.share}%` }"></i>
+          <i class="limit" :style="{ left: `${100 / SCALE}%` }"></i>
+        </span>
+        <b :data-use="bar.id" :class="{ over: bar.use > 1 }">{{ bar.text }}</b>
+      </template>
+    </div>
+    <p v-if="connection.result" class="small soft">
+      {{ text('force', connection.result.lateral) }} across, mode {{ connection.result.mode }}:
+      {{ MODE_WORDS[connection.result.mode] }}; pulls out at
+      {{ text('force', connection.result.withdrawal) }}, its head through at
+      {{ text('force', connection.result.pullThrough) }}. Without load duration, 0.9 for weight and
+      1.6 for wind. {{ connection.fastener.note }}
+    </p>
+    <ul class="findings">
+      <li v-for="finding in findings" :key="finding.id" :data-finding="finding.id">
+        <StatusMark :status="finding.status" />
+        <div>
+          <strong>{{ messageText(finding.title, units) }}</strong>
+          <p v-if="finding.status !== 'pass'" class="small soft">
+            {{ messageText(finding.reason, units) }}
+          </p>
+          <span v-if="finding.changes.length > 0" class="changes">
+            <button
+              v-for="change in finding.changes"
+              :key="messageText(change.label, units)"
+              type="button"
+              class="action small"
+              @click="emit('run', messageText(change.label, units), change.commands)"
+            >
+              {{ messageText(change.label, units) }}
+            </button>
+          </span>
+        </div>
+      </li>
+    </ul>
+  </section>
+</template>
+
+<style scoped>
+.card {
+  display: grid;
+  gap: 8px;
+  align-content: start;
+  padding: 10px 12px;
+  background: var(--sheet);
+  border: 1px solid var(--line);
+}
+
+h3 {
+  display: flex;
+  gap: 6px;
+  margin: 0;
+  font-size: var(--text-16);
+}
+
+.fields {
+  display: grid;
+  grid-template-columns: 1.8fr 1.2fr 1fr;
+  gap: 8px;
+}
+
+.figures {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 16px;
+}
+
+.uses {
+  display: grid;
+  grid-template-columns: auto 1fr auto;
+  gap: 4px 10px;
+  align-items: center;
+}
+
+.bar {
+  position: relative;
+  height: 10px;
+  border: 1px solid var(--ink);
+}
+
+.bar i {
+  position: absolute;
+  inset: 0 auto 0 0;
+  background: var(--ink);
+}
+
+.bar i.over {
+  background: repeating-linear-gradient(45deg, var(--fail) 0 5px, var(--sheet) 5px 7px);
+}
+
+.bar .limit {
+  inset: -4px auto -4px;
+  width: 2px;
+  background: var(--ink);
+  outline: 1px solid var(--sheet);
+}
+
+b.over {
+  color: var(--fail);
+}
+
+.findings {
+  display: grid;
+  gap: 6px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+
+.findings li {
+  display: grid;
+  grid-template-columns: 20px 1fr;
+  gap: 6px;
+}
+
+.changes {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px;
+  margin-top: 4px;
+}
+
+@media (max-width: 700px) {
+  .fields {
+    grid-template-columns: 1fr;
+  }
+}
+</style>
