@@ -38,7 +38,7 @@ const AS_WOOD = { specificGravity: 0.5, thickness: (3 / 8) * INCH };
 const USUAL = {
   furring: ['structural-250', 'structural-312'],
   cladding: ['nail-ring-113', 'nail-131', 'screw-8', 'screw-10'],
-  direct: ['nail-ring-113', 'nail-131', 'screw-10'],
+  direct: ['nail-ring-113', 'nail-131', 'nail-162', 'structural-250'],
   steel: ['steel-screw'],
 } as const;
 
@@ -154,7 +154,8 @@ function connectionOf(asked: Asked): Connection {
   const chosen = asked.chosen && fastenerOf(asked.chosen.fastener);
   if (chosen) return connectionBy(asked, chosen);
   const tried = asked.usual.map((id) => connectionBy(asked, fastenerOf(id)!));
-  return tried.find(({ use }) => use <= 1 + 1e-9) ?? tried[0]!;
+  const bites = tried.filter((one) => one.bite >= one.asked - 1e-6);
+  return bites.find(({ use }) => use <= 1 + 1e-9) ?? bites[0] ?? tried[0]!;
 }
 
 function connectionBy(asked: Asked, fastener: SoldFastener): Connection {

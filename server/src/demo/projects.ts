@@ -309,6 +309,53 @@ const STEEL: Member = {
   offset: 0,
 };
 
+/** How the wall with all its insulation outside is held, joined and proved. */
+const HELD_OUTSIDE: Partial<ProjectWall> = {
+  attachment: {
+    furring: { fastener: 'structural-250', length: 0.254, spacing: 0.4064 },
+    cladding: { fastener: 'nail-ring-113', length: 0.0381, spacing: 0.178 },
+  },
+  joints: {
+    tape: 'tape-acrylic',
+    flashing: 'butyl-membrane',
+    sealant: 'sealant-hybrid',
+    foam: 'gun-foam',
+    flange: 'vinyl-flange',
+    peelTests: [
+      {
+        top: 'acrylic-membrane',
+        onto: 'wood-panel',
+        on: '2026-04-08',
+        by: 'Site lead',
+        held: true,
+        temperature: 9,
+      },
+    ],
+  },
+  proof: [
+    {
+      of: 'self-adhered-permeable',
+      kind: 'evaluation',
+      name: 'Evaluation report',
+      version: '2025',
+      expires: '2028-06-30',
+    },
+    {
+      of: 'self-adhered-permeable',
+      kind: 'instructions',
+      name: 'Installation guide',
+      version: '3.1',
+    },
+    {
+      of: 'structural-250',
+      kind: 'evaluation',
+      name: 'Evaluation report',
+      version: '2023',
+      expires: '2026-03-31',
+    },
+  ],
+};
+
 const fixed = (relativeHumidity: number) => ({ kind: 'fixed' as const, relativeHumidity });
 
 export const DEMO_PROJECTS: readonly DemoProject[] = [
@@ -320,6 +367,10 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
       indoor: { temperature: 21, humidity: fixed(0.35) },
       outdoor: { climate: 'cold-humid' },
       targets: { r: 24 * R_VALUE, thickness: 0.3048 },
+      loads: {
+        wind: { speed: 51.4096, exposure: 'B', height: 9.144, zone: 5 },
+        seismic: 'B',
+      },
     },
     walls: [
       wall('North gable, option A', [
@@ -347,16 +398,20 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
           fasteners: [{ conductivity: 50, diameter: 0.006, perArea: 5, from: 'L6', to: 'L6' }],
         },
       ),
-      wall('North gable, all outside', [
-        sheet('gypsum-board', 0.0127),
-        framed(0.0889, { air: { ventilation: 'still' } }, stud(0.0381, 0.4064), 0.23),
-        sheet('osb', 0.0111),
-        sheet('self-adhered-permeable', 0.0006),
-        sheet('mineral-wool-board-rigid', 0.0762),
-        sheet('mineral-wool-board-rigid', 0.0762),
-        furring(0.019, 0.4064),
-        sheet('fiber-cement-lap', 0.0079),
-      ]),
+      wall(
+        'North gable, all outside',
+        [
+          sheet('gypsum-board', 0.0127),
+          framed(0.0889, { air: { ventilation: 'still' } }, stud(0.0381, 0.4064), 0.23),
+          sheet('osb', 0.0111),
+          sheet('self-adhered-permeable', 0.0006),
+          sheet('mineral-wool-board-rigid', 0.0762),
+          sheet('mineral-wool-board-rigid', 0.0762),
+          furring(0.019, 0.4064),
+          sheet('fiber-cement-lap', 0.0079),
+        ],
+        HELD_OUTSIDE,
+      ),
       wall('Garage link, paint only', [
         sheet('latex-paint', 0.0001),
         sheet('gypsum-board', 0.0127),

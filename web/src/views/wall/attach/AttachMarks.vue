@@ -29,7 +29,9 @@ const fasteners = computed(() =>
   props.held.design.connections.map((connection) => {
     const { hung } = props.held.design;
     const layer = connection.place === 'furring' ? hung.strips[0]! : hung.cladding;
-    const head = layerDepth(resolved.value, layer.index) + layer.thickness;
+    // Lath stands in the plaster: its fastener’s head lies no further out than the lath.
+    const deep = connection.input ? connection.stack - connection.input.gap : layer.thickness;
+    const head = layerDepth(resolved.value, layer.index) + deep;
     const { units } = props.frame;
     const text = (value: number): string => formatText('length', value, units);
     const bad = props.held.findings.some(
@@ -45,7 +47,7 @@ const fasteners = computed(() =>
       from: axis.value.y(head - connection.stack),
       width: Math.max(3, connection.fastener.nominal * axis.value.scale),
       top: Math.max(9, connection.fastener.head * axis.value.scale),
-      xs: studs.value.map((x) => x + shift).filter((x) => x > 8 && x < props.frame.width - 8),
+      xs: studs.value.map((x) => x + shift).filter((x) => x > 8 && x < props.frame.width - 20),
       bites: connection.bite > 0,
       words:
         connection.bite > 0

@@ -1,30 +1,34 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue';
+import { computed, type Component } from 'vue';
 import { attachmentOf, claddingSystem, type Command, type ResolvedWall } from '@eldrun/core';
 import SegmentedChoice from '../../../parts/SegmentedChoice.vue';
 import JoinsPart from './JoinsPart.vue';
+import type { AttachPart } from './lens.ts';
 import ProofPart from './ProofPart.vue';
 import ScrewsPart from './ScrewsPart.vue';
 import SystemPart from './SystemPart.vue';
 
 /** What holds the cladding, what its system is, what sticks to what, and the papers for it. */
-const props = defineProps<{ wall: ResolvedWall }>();
-const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
+const props = defineProps<{ wall: ResolvedWall; part: AttachPart }>();
+const emit = defineEmits<{ run: [name: string, commands: Command[]]; part: [to: AttachPart] }>();
 const run = (name: string, commands: Command[]): void => emit('run', name, commands);
 
-const PARTS = { screws: ScrewsPart, system: SystemPart, joins: JoinsPart, proof: ProofPart };
-type Part = keyof typeof PARTS;
-const part = ref<Part>('screws');
+const PARTS: Record<AttachPart, Component> = {
+  screws: ScrewsPart,
+  system: SystemPart,
+  joins: JoinsPart,
+  proof: ProofPart,
+};
 
 const held = computed(() => attachmentOf(props.wall));
-const options = computed<{ value: Part; label: string }[]>(() => [
+const options = computed<{ value: AttachPart; label: string }[]>(() => [
   { value: 'screws', label: 'Screws and loads' },
   ...(claddingSystem(props.wall) ? [{ value: 'system' as const, label: 'Cladding system' }] : []),
   { value: 'joins', label: 'What sticks to what' },
   { value: 'proof', label: 'Proof' },
 ]);
-const shown = computed<Part>(() =>
-  options.value.some(({ value }) => value === part.value) ? part.value : 'screws',
+const shown = computed<AttachPart>(() =>
+  options.value.some(({ value }) => value === props.part) ? props.part : 'screws',
 );
 </script>
 
@@ -38,7 +42,7 @@ const shown = computed<Part>(() =>
         label="Part of the lens"
         :value="shown"
         :options="options"
-        @take="(to: Part) => (part = to)"
+        @take="(to: AttachPart) => emit('part', to)"
       />
       <component :is="PARTS[shown]" :wall="wall" @run="run" />
     </template>

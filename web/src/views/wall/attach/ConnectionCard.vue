@@ -17,6 +17,7 @@ import {
 } from '@eldrun/core';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import StatusMark from '../../../parts/StatusMark.vue';
+import UseBars from './UseBars.vue';
 
 /** One connection: what is chosen, how far it goes, how much it carries, what is wrong and what mends it. */
 const props = defineProps<{ connection: Connection; held: AttachmentOf; units: UnitSystem }>();
@@ -41,7 +42,7 @@ const lengths = computed(() => {
     ? fastener.lengths
     : [...fastener.lengths, length].toSorted((a, b) => a - b);
   return [
-    { value: 0, label: `as needed: ${text('length', props.connection.next ?? length)}` },
+    { value: 0, label: 'as needed' },
     ...all.map((value) => ({ value, label: text('length', value) })),
   ];
 });
@@ -86,26 +87,6 @@ function setLength(length: number): void {
   ]);
 }
 
-const bars = computed(() => {
-  const { result } = props.connection;
-  if (!result) return [];
-  const bar = (id: string, name: string, use: number) => ({
-    id,
-    name,
-    use,
-    share: Math.min(1, use / SCALE),
-    text: text('share', use),
-  });
-  return [
-    bar('weight', 'Weight', result.shearUse),
-    bar('suction', 'Suction', result.suctionUse),
-    bar('both', 'Both at once', result.combinedUse),
-  ];
-});
-
-/** Bars end at this use. */
-const SCALE = 1.5;
-
 const dollars = (value: number): string => {
   const { text: amount, unit } = format('costPerArea', value, props.units);
   return `${amount} ${unit}`;
@@ -147,22 +128,15 @@ const dollars = (value: number): string => {
         >, <b data-cost>{{ dollars(connection.cost) }}</b> at demo prices</span
       >
     </p>
-    <div v-if="connection.result" class="uses">
-      <template v-for="bar in bars" :key="bar.id">
-        <span>{{ bar.name }}</span>
-        <span class="bar" aria-hidden="true">
-          <i :class="{ over: bar.use > 1 }" :style="{ width: `${100 * bar.share}%` }"></i>
-          <i class="limit" :style="{ left: `${100 / SCALE}%` }"></i>
-        </span>
-        <b :data-use="bar.id" :class="{ over: bar.use > 1 }">{{ bar.text }}</b>
-      </template>
-    </div>
+    <UseBars v-if="connection.result" :result="connection.result" :units="units" />
     <p v-if="connection.result" class="small soft">
       {{ text('force', connection.result.lateral) }} across, mode {{ connection.result.mode }}:
       {{ MODE_WORDS[connection.result.mode] }}; pulls out at
       {{ text('force', connection.result.withdrawal) }}, its head through at
       {{ text('force', connection.result.pullThrough) }}. Without load duration, 0.9 for weight and
-      1.6 for wind. {{ connection.fastener.note }}
+      1.6 for wind.{{
+        connection.fastener.note ? ` Of this fastener: ${connection.fastener.note}.` : ''
+      }}
     </p>
     <ul class="findings">
       <li v-for="finding in findings" :key="finding.id" :data-finding="finding.id">
@@ -218,40 +192,6 @@ h3 {
   gap: 2px 16px;
 }
 
-.uses {
-  display: grid;
-  grid-template-columns: auto 1fr auto;
-  gap: 4px 10px;
-  align-items: center;
-}
-
-.bar {
-  position: relative;
-  height: 10px;
-  border: 1px solid var(--ink);
-}
-
-.bar i {
-  position: absolute;
-  inset: 0 auto 0 0;
-  background: var(--ink);
-}
-
-.bar i.over {
-  background: repeating-linear-gradient(45deg, var(--fail) 0 5px, var(--sheet) 5px 7px);
-}
-
-.bar .limit {
-  inset: -4px auto -4px;
-  width: 2px;
-  background: var(--ink);
-  outline: 1px solid var(--sheet);
-}
-
-b.over {
-  color: var(--fail);
-}
-
 .findings {
   display: grid;
   gap: 6px;
@@ -264,6 +204,7 @@ b.over {
   display: grid;
   grid-template-columns: 20px 1fr;
   gap: 6px;
+  align-items: start;
 }
 
 .changes {

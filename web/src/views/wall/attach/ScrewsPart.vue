@@ -16,6 +16,7 @@ import {
   type Quantity,
   type ResolvedWall,
 } from '@eldrun/core';
+import { today } from '../../../day.ts';
 import LoadsFields from '../../../parts/LoadsFields.vue';
 import StatusMark from '../../../parts/StatusMark.vue';
 import TextField from '../../../parts/TextField.vue';
@@ -55,6 +56,13 @@ function setLoads(loads: Loads | undefined, step: string): void {
 
 const choose = (step: string, patch: Partial<Attachment>): void =>
   run(step, setAttachment(design.value, patch));
+
+function setEngineer(typed: string): void {
+  const { engineer: _, ...rest } = props.wall.file.attachment ?? {};
+  const name = typed.trim();
+  const value = name ? { ...rest, engineer: { name, on: today() } } : rest;
+  run('Engineer', [{ type: 'setRecord', field: 'attachment', value }]);
+}
 
 function setWeight(typed: string): void {
   const { weight: _, ...rest } = props.wall.file.attachment ?? {};
@@ -120,12 +128,23 @@ function setWeight(typed: string): void {
         }}{{ design.loads.assumed ? ', taken where nobody said it' : '' }}.
       </p>
       <TextField
+        class="weight"
         :label="`Cladding, ${format('massPerArea', 1, units).unit}`"
         :value="format('massPerArea', design.loads.cladding, units).text"
         :take="setWeight"
         hint="empty for the usual weight of its kind"
       />
       <LoadsFields :loads="wall.file.loads" :units="units" @change="setLoads" />
+    </details>
+    <details class="more">
+      <summary>Who sized it</summary>
+      <TextField
+        class="weight"
+        label="Licensed engineer who sized it"
+        :value="wall.file.attachment?.engineer?.name ?? ''"
+        :take="setEngineer"
+        hint="recorded with today’s date; empty for nobody"
+      />
     </details>
     <SpacingTable
       v-if="through && through.free"
@@ -206,8 +225,13 @@ function setWeight(typed: string): void {
   margin-top: 8px;
 }
 
+.weight {
+  max-width: 240px;
+}
+
 ol {
   margin: 0;
   padding-left: 20px;
+  list-style: decimal;
 }
 </style>

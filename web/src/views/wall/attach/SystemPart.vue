@@ -82,8 +82,8 @@ const takeOut = (): void =>
             ? 'A tested system, by the documents recorded here.'
             : 'Not shown to be a tested system.'
         }}</strong>
-        <template v-if="system.mixed"> {{ text(system.mixed) }}</template>
-        <template v-else-if="!standing.tested && standing.missing.length > 0">
+        {{ system.mixed ? text(system.mixed) : '' }}
+        <template v-if="!system.mixed && standing.missing.length > 0">
           What is missing: {{ standing.missing.map(({ name }) => name.toLowerCase()).join('; ') }}.
         </template>
       </p>
@@ -172,6 +172,7 @@ ul {
   gap: 4px;
   margin: 0;
   padding-left: 18px;
+  list-style: disc;
 }
 
 .needs {
@@ -183,6 +184,7 @@ ul {
   display: grid;
   grid-template-columns: 20px 1fr;
   gap: 6px;
+  align-items: start;
 }
 
 .mix {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import {
+  attachmentOf,
   costBasis,
   faceDepths,
   formatText,
@@ -22,9 +23,13 @@ import { layerFigures } from '../layer-figures.ts';
 import LeaderLines from '../LeaderLines.vue';
 import { pricesWord, useReadings } from '../readings.ts';
 import SectionDrawing from '../SectionDrawing.vue';
+import PrintedAttachment from './PrintedAttachment.vue';
 import { useVerdictLines } from '../verdict-rows.ts';
 
-/** The wall on two pages of paper, A4 or letter: what to build and whether it holds, then the figures behind it. */
+/**
+ * The wall on paper, A4 or letter: what to build and whether it holds, the figures behind it, and how its cladding is held
+ * where it says so.
+ */
 const project = useProject();
 const wall = useWall();
 const judging = useJudgment();
@@ -132,6 +137,10 @@ const sources = computed(() => {
 });
 
 const today = new Date().toLocaleDateString('en-US', { dateStyle: 'long' });
+/** A page of its own once the wall says how its cladding is held. */
+const held = computed(
+  () => resolved.value.file.attachment !== undefined && attachmentOf(resolved.value) !== null,
+);
 const climate = computed(() => climateName(resolved.value.file));
 </script>
 
@@ -290,6 +299,13 @@ const climate = computed(() => climateName(resolved.value.file));
         {{ project.document?.name }} · {{ wall.document?.name }} · {{ climate }} · revision
         {{ wall.revision }} · {{ today }} · Eldrun
       </p>
+    </section>
+    <section v-if="held" class="page" aria-label="How the cladding is held">
+      <header>
+        <h1>{{ wall.document?.name }}: how the cladding is held</h1>
+        <p>{{ project.document?.name }} · revision {{ wall.revision }} · {{ today }}</p>
+      </header>
+      <PrintedAttachment :wall="resolved" :units="units" />
     </section>
   </article>
 </template>
