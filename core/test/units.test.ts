@@ -3,7 +3,9 @@ import fc from 'fast-check';
 import {
   format,
   formatText,
+  fromUnits,
   InputError,
+  inUnits,
   messageText,
   measured,
   parseLength,
@@ -123,4 +125,19 @@ test('a sentence takes its units when it is read', () => {
   const sentence = say`At ${measured('temperature', 21)}, ${2} of ${say`R ${'x'}`}`;
   expect(messageText(sentence, 'metric')).toBe('At 21.0 °C, 2 of R x');
   expect(messageText(sentence, 'imperial')).toBe('At 70 °F, 2 of R x');
+});
+
+test('a number typed in a person’s units is the SI number that it stands for', () => {
+  for (const system of ['imperial', 'metric'] as const)
+    for (const quantity of ['pressure', 'massPerArea', 'windSpeed'] as const)
+      expect(fromUnits(quantity, inUnits(quantity, 400, system), system) / 400).toBeCloseTo(1, 2);
+  expect(fromUnits('pressure', 1, 'imperial')).toBeCloseTo(47.88, 2);
+  expect(fromUnits('massPerArea', 10, 'imperial')).toBeCloseTo(48.82, 2);
+  expect(fromUnits('temperature', 32, 'imperial')).toBeCloseTo(0, 9);
+});
+
+test('a sentence that ends in inches has one period', () => {
+  const sentence = say`It takes ${measured('length', 0.0254)}. ${measured('length', 0.0508)}.`;
+  expect(messageText(sentence, 'imperial')).toBe('It takes 1 in. 2 in.');
+  expect(messageText(sentence, 'metric')).toBe('It takes 25.4 mm. 50.8 mm.');
 });

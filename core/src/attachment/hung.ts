@@ -1,5 +1,6 @@
-import { claddingNeeds, rolesOf, type CladdingNeeds } from '../materials/index.ts';
+import { claddingNeeds, type CladdingNeeds } from '../materials/index.ts';
 import {
+  claddingLayer,
   frameEnd,
   mainFrameLayers,
   outsideBoards,
@@ -93,10 +94,7 @@ function studOf(wall: ResolvedWall): { stud: Stud | null; before: number } {
  * @returns null where it has no cladding
  */
 export function hungWall(wall: ResolvedWall): HungWall | null {
-  const cladding = wall.layers.findLast(
-    ({ source, fill, fillId }) =>
-      source.kind === 'sheet' && fill && rolesOf(fillId!, fill)[0] === 'cladding',
-  );
+  const cladding = claddingLayer(wall);
   const end = frameEnd(wall);
   if (!cladding || cladding.index <= end) return null;
   const needs = claddingNeeds(cladding.fillId!) ?? null;

@@ -102,7 +102,9 @@ export function joiningPairs(wall: ResolvedWall): JoiningPair[] {
         });
       }
   };
-  meet(part('tape'), [...membranes, ...boards, ...(membranes.length > 0 ? [] : substrates)]);
+  // Where no membrane lies outside, the seams of boards and sheathing are taped instead.
+  const wrapped = outside.some(({ group }) => group === 'membrane');
+  meet(part('tape'), [...membranes, ...(wrapped ? [] : [...boards, ...substrates])]);
   meet(part('flashing'), [...membranes, ...flange, ...substrates]);
   meet(part('sealant'), [...flange, ...part('flashing'), ...membranes, ...substrates]);
   meet(part('foam'), [...flange, ...substrates]);

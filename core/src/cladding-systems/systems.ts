@@ -1,7 +1,13 @@
 import { attachmentOf } from '../attachment/index.ts';
 import { isInsulation, rolesOf } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
-import { onceFor, waterBarriers, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
+import {
+  claddingLayer,
+  onceFor,
+  waterBarriers,
+  type ResolvedLayer,
+  type ResolvedWall,
+} from '../wall/index.ts';
 import type { ProofKind } from './proof.ts';
 
 /** Plastered claddings that are all called stucco, and are not the same. */
@@ -60,7 +66,7 @@ const roles = ({ fill, fillId }: ResolvedLayer) => (fill ? rolesOf(fillId!, fill
 
 /** The plaster and how it is told, or null: coats of paint outside it say what its finish is. */
 function finishOf(wall: ResolvedWall): { layer: ResolvedLayer; kind: SystemKind } | null {
-  const layer = wall.layers.findLast((one) => one.fill && roles(one)[0] === 'cladding');
+  const layer = claddingLayer(wall);
   const kind = layer && FINISHES.find(({ words }) => words.test(wordsOf(layer)))?.kind;
   if (!layer || !kind) return null;
   const coated = wall.layers

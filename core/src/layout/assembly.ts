@@ -6,6 +6,7 @@ import {
   type Role,
 } from '../materials/index.ts';
 import {
+  claddingLayer,
   frameEnd,
   mainFrameLayers,
   outsideBoards,
@@ -66,7 +67,7 @@ export function laidParts(wall: ResolvedWall): AssemblyParts {
       rolesOf(layer.fillId!, layer.fill!).includes('continuous-insulation'),
   );
   const membrane = first('wrb', 'air-barrier');
-  const cladding = sheets.findLast((layer) => roleOf(layer) === 'cladding') ?? null;
+  const cladding = claddingLayer(wall);
   return {
     wall,
     frame: frameOf(wall),

@@ -20,3 +20,15 @@ export function waterBarriers(wall: ResolvedWall): ResolvedLayer[] {
       layer.index > frame && layer.fill && rolesOf(layer.fillId!, layer.fill).includes('wrb'),
   );
 }
+
+/** The outermost cladding, coats of paint on it aside; null where there is none. */
+export function claddingLayer({ layers }: ResolvedWall): ResolvedLayer | null {
+  const found = layers.findLast(
+    ({ source, fill, fillId }) =>
+      source.kind === 'sheet' &&
+      fill !== null &&
+      fill.category !== 'coating' &&
+      rolesOf(fillId!, fill)[0] === 'cladding',
+  );
+  return found ?? null;
+}

@@ -152,9 +152,9 @@ function setSuction(text: string): void {
       @take="setSeismic"
     />
     <p class="small soft all">
-      Suction {{ formatText('pressure', suction.suction, units) }}
-      {{ suction.assumed ? 'is taken: 115 mph in suburbs, at the ends of walls. ' : '' }}Hills, the
-      roof’s shape and shielding are not counted.
+      Suction {{ formatText('pressure', suction.suction, units)
+      }}{{ suction.assumed ? ' is taken: 115 mph in suburbs, at the ends of walls' : '' }}. Hills,
+      the roof’s shape and shielding are not counted.
     </p>
   </div>
 </template>

@@ -68,6 +68,7 @@ const edition = computed(() => props.design.hung.wall.file.code?.edition ?? null
               <th scope="col">IRC</th>
               <th scope="col">Table</th>
               <th scope="col">Most foam</th>
+              <th scope="col">This wall</th>
             </tr>
           </thead>
           <tbody>
@@ -79,6 +80,9 @@ const edition = computed(() => props.design.hung.wall.file.code?.edition ?? null
               <th scope="row">{{ row.edition }}</th>
               <td>{{ row.table }}</td>
               <td>{{ row.most === null ? 'design required' : text(row.most) }}</td>
+              <td>
+                {{ row.most === null ? '' : boards <= row.most + 1e-4 ? 'within' : 'beyond' }}
+              </td>
             </tr>
           </tbody>
         </table>
