@@ -1,8 +1,10 @@
 import {
   assess,
   assessLayers,
+  attachmentOf,
   monthlyBalance,
   resolveWall,
+  spacingTable,
   verdictsOf,
   withBrief,
 } from '@eldrun/core';
@@ -60,6 +62,12 @@ const twelve = {
   ),
 };
 
+/** Both connections of a wall, what there is to say of them, and their table of spacings. */
+function held(): void {
+  const { design } = attachmentOf(resolveWall(wall))!;
+  spacingTable(design, design.connections[1]!);
+}
+
 /** One core of this machine: evaluations of a 10-layer wall over twelve months, a second. */
 export function coreFigures(): Record<string, number> {
   return {
@@ -72,6 +80,7 @@ export function coreFigures(): Record<string, number> {
       monthlyBalance(resolveWall(twelveVariable)),
     ),
     'walls a second, 10 layers, section solved': rate(() => assess(ten)),
+    'walls a second, how the cladding is held, with its table': rate(held),
     'walls a second, verdicts with all fixes': rate(() => verdictsOf(assess(ten))),
   };
 }

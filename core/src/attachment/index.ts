@@ -26,6 +26,7 @@ export {
   type AttachmentFinding,
 } from './findings.ts';
 export type { HeldBy } from './hung.ts';
+export { reductionTerm } from './dowel.ts';
 export { leastPenetration } from './limits.ts';
 export { attachmentOf, type AttachmentOf } from './of.ts';
 export { publishedRows, ROWS_NOTE, type PublishedRow } from './rows.ts';

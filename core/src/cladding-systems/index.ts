@@ -10,13 +10,12 @@ export {
   type JoiningPair,
   type JointPart,
 } from './compatibility.ts';
+export { PROOF_KINDS, type ProofKind } from './proof-kinds.ts';
 export {
   otherProof,
-  PROOF_KINDS,
   proofRegister,
   systemStanding,
   type AskedProof,
-  type ProofKind,
   type ProofRow,
 } from './proof.ts';
 export { claddingSystem, type CladdingSystem, type SystemKind } from './systems.ts';

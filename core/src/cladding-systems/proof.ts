@@ -1,21 +1,9 @@
-import data from '../../data/compatibility.json' with { type: 'json' };
 import { attachmentOf } from '../attachment/index.ts';
 import { isInsulation, rolesOf } from '../materials/index.ts';
 import type { ProofDocument, ResolvedLayer, ResolvedWall } from '../wall/index.ts';
 import { frameEnd } from '../wall/index.ts';
+import { PROOF_KINDS, type ProofKind } from './proof-kinds.ts';
 import { claddingSystem, type CladdingSystem } from './systems.ts';
-
-/** Kinds of document that a reviewer asks for. */
-export type ProofKind =
-  | 'evaluation'
-  | 'fire-test'
-  | 'instructions'
-  | 'applicator'
-  | 'one-source'
-  | 'edge-details'
-  | 'air-test';
-
-export const PROOF_KINDS = data.proof as { id: ProofKind; name: string; why: string }[];
 
 export type ProofState = 'there' | 'missing' | 'expired';
 

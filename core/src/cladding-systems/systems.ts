@@ -8,7 +8,7 @@ import {
   type ResolvedLayer,
   type ResolvedWall,
 } from '../wall/index.ts';
-import type { ProofKind } from './proof.ts';
+import type { ProofKind } from './proof-kinds.ts';
 
 /** Plastered claddings that are all called stucco, and are not the same. */
 export type SystemKind =

@@ -8,12 +8,14 @@ import {
   formatText,
   messageText,
   MODE_WORDS,
+  reductionTerm,
   FASTENER_STEPS,
   type AttachmentOf,
   type Command,
   type Connection,
   type Quantity,
   type UnitSystem,
+  YIELD_MODES,
 } from '@eldrun/core';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import StatusMark from '../../../parts/StatusMark.vue';
@@ -138,6 +140,50 @@ const dollars = (value: number): string => {
         connection.fastener.note ? ` Of this fastener: ${connection.fastener.note}.` : ''
       }}
     </p>
+    <details v-if="connection.result && connection.input" class="small">
+      <summary>How it is computed</summary>
+      <table class="table">
+        <caption class="hidden-label">
+          Yield modes
+        </caption>
+        <thead>
+          <tr>
+            <th scope="col">Mode</th>
+            <th scope="col">Yields at</th>
+            <th scope="col">Allowed</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="mode in YIELD_MODES"
+            :key="mode"
+            :class="{ here: mode === connection.result.mode }"
+          >
+            <th scope="row">{{ mode }}: {{ MODE_WORDS[mode] }}</th>
+            <td>{{ text('force', connection.result.yield[mode]) }}</td>
+            <td>
+              {{
+                text(
+                  'force',
+                  connection.result.yield[mode] /
+                    reductionTerm(mode, connection.input.fastener, connection.input.angle),
+                )
+              }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p class="soft">
+        A·P² + B·P + C = 0 by AWC Technical Report 12, Table 1-1, through a gap of
+        {{ text('length', connection.input.gap) }}; allowed is P over the reduction term of NDS
+        2018, Table 12.3.1B. Withdrawal and head pull-through by NDS 2018, 12.2, steel by AISI
+        S100-16, J4; both at once by NDS 2018, 12.4. Root
+        {{ text('length', connection.fastener.diameter) }}, head
+        {{ text('length', connection.fastener.head) }}, {{ connection.fastener.source }} ({{
+          connection.fastener.confidence
+        }}).
+      </p>
+    </details>
     <ul class="findings">
       <li v-for="finding in findings" :key="finding.id" :data-finding="finding.id">
         <StatusMark :status="finding.status" />
@@ -212,6 +258,10 @@ h3 {
   flex-wrap: wrap;
   gap: 6px;
   margin-top: 4px;
+}
+
+.here {
+  background: var(--marker);
 }
 
 @media (max-width: 700px) {

@@ -4,6 +4,7 @@ import {
   attachmentOf,
   attachmentSteps,
   engineerReasons,
+  fixed,
   format,
   formatText,
   fromUnits,
@@ -64,6 +65,26 @@ function setEngineer(typed: string): void {
   run('Engineer', [{ type: 'setRecord', field: 'attachment', value }]);
 }
 
+/** Specific gravity of what holds, where it is wood. */
+const woods = computed(() => {
+  const [furring, stud] = [
+    design.value.connections.find(({ into }) => into === 'strip')?.input?.main,
+    through.value?.input?.main,
+  ];
+  const wood = (of: 'stud' | 'furring', label: string, main: typeof stud) =>
+    main && 'specificGravity' in main ? [{ of, label, value: fixed(main.specificGravity, 2) }] : [];
+  return [
+    ...wood('furring', 'Specific gravity of strips', furring),
+    ...wood('stud', 'Specific gravity of studs', stud),
+  ];
+});
+
+function setGravity(of: 'stud' | 'furring', typed: string): void {
+  const { [of]: _, ...rest } = props.wall.file.attachment?.gravity ?? {};
+  const value = typed.trim() ? parseNumber(typed, `attachment.gravity.${of}`, 0.3, 0.73) : null;
+  choose('Specific gravity', { gravity: value === null ? rest : { ...rest, [of]: value } });
+}
+
 function setWeight(typed: string): void {
   const { weight: _, ...rest } = props.wall.file.attachment ?? {};
   if (!typed.trim())
@@ -120,20 +141,29 @@ function setWeight(typed: string): void {
       />
     </div>
     <details class="more" open>
-      <summary>Loads</summary>
+      <summary>Loads and wood</summary>
       <p>
         On the cladding’s fasteners {{ text('massPerArea', design.loads.cladding) }}; on those that
         hold furring and boards {{ text('massPerArea', design.loads.hung) }}; suction
         {{ text('pressure', design.loads.suction) }}, {{ messageText(design.loads.basis, units)
         }}{{ design.loads.assumed ? ', taken where nobody said it' : '' }}.
       </p>
-      <TextField
-        class="weight"
-        :label="`Cladding, ${format('massPerArea', 1, units).unit}`"
-        :value="format('massPerArea', design.loads.cladding, units).text"
-        :take="setWeight"
-        hint="empty for the usual weight of its kind"
-      />
+      <div class="given">
+        <TextField
+          :label="`Cladding, ${format('massPerArea', 1, units).unit}`"
+          :value="format('massPerArea', design.loads.cladding, units).text"
+          :take="setWeight"
+          hint="empty for the usual weight of its kind"
+        />
+        <TextField
+          v-for="one in woods"
+          :key="one.of"
+          :label="one.label"
+          :value="one.value"
+          :take="(typed: string) => setGravity(one.of, typed)"
+          hint="oven-dry; empty for its species’ usual one"
+        />
+      </div>
       <LoadsFields :loads="wall.file.loads" :units="units" @change="setLoads" />
     </details>
     <details class="more">
@@ -226,7 +256,13 @@ function setWeight(typed: string): void {
 }
 
 .weight {
-  max-width: 240px;
+  max-width: 260px;
+}
+
+.given {
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: 12px;
 }
 
 ol {
