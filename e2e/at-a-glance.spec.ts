@@ -1,5 +1,4 @@
 import { expect, test, type Page } from '@playwright/test';
-import { extractText, getDocumentProxy } from 'unpdf';
 import {
   expectAccessible,
   newProject,
@@ -7,6 +6,7 @@ import {
   openCopyOfDemoWall,
   openDemoWall,
   openDialog,
+  printed,
   reading,
   rows,
 } from './bench.ts';
@@ -18,13 +18,6 @@ async function typeLayer(page: Page, line: string, key = 'Enter'): Promise<void>
   await page.getByRole('combobox', { name: 'Quick line: type a layer' }).fill(line);
   await page.getByRole('option').first().waitFor();
   await page.keyboard.press(key);
-}
-
-/** The text of the pages that printing makes. */
-async function printed(page: Page, format: 'A4' | 'Letter'): Promise<string[]> {
-  const pdf = await getDocumentProxy(new Uint8Array(await page.pdf({ format })));
-  const { text } = await extractText(pdf, { mergePages: false });
-  return text.map((one) => one.replace(/\s+/g, ' '));
 }
 
 test('drawing, readings and judgment are in sight at once, with the worst verdicts', async ({

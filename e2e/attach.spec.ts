@@ -3,6 +3,7 @@ import {
   expectAccessible,
   openCopyOfDemoWall,
   openDemoWall,
+  printed,
   reading,
   rows,
   saved,
@@ -143,7 +144,6 @@ test('an acrylic finish over cement base is told from a tested system; papers an
 });
 
 test('what does not stick is said; a peel test on site is recorded', async ({ page }) => {
-  await openDemoWall(page, 'Mill Race house', 'North gable, all outside');
   await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option B');
   await page.keyboard.press('a');
   await part(page, 'What sticks to what');
@@ -161,6 +161,37 @@ test('what does not stick is said; a peel test on site is recorded', async ({ pa
   await expect(other).toContainText('held the peel test');
   await expectAccessible(page);
   await saved(page);
+});
+
+test('how the cladding is held is printed on a page of its own, and reads on a tablet', async ({
+  page,
+}) => {
+  await openDemoWall(page, 'Mill Race house', 'North gable, all outside');
+  await page.keyboard.press('a');
+  await expect(card(page, 'furring')).toContainText('10 in.');
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('heading', { name: /: how the cladding is held$/ })).toBeVisible();
+  await page.emulateMedia({ media: null });
+  for (const format of ['A4', 'Letter'] as const) {
+    const pages = await printed(page, format);
+    expect(pages).toHaveLength(3);
+    expect(pages[2]).toContain('Preliminary sizing for a licensed engineer');
+    expect(pages[2]).toMatch(
+      /Furring to stud Structural screw, 1\/4 in\., wide head 10 in\. 16 in\./,
+    );
+    expect(pages[2]).toContain('Pre-fix: drill the strips');
+    expect(pages[2]).toContain('evaluation report expired');
+  }
+  for (const size of [
+    { width: 820, height: 1180 },
+    { width: 390, height: 844 },
+  ]) {
+    await page.setViewportSize(size);
+    await expect(card(page, 'furring')).toBeVisible();
+    const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+    expect(wide).toBeLessThanOrEqual(size.width);
+    await expectAccessible(page);
+  }
 });
 
 test('wind and seismic category of the brief go into every wall', async ({ page }) => {

@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
+import { extractText, getDocumentProxy } from 'unpdf';
 
 /** What a person does on the bench, in words. */
 
@@ -145,4 +146,11 @@ export async function expectAccessible(page: Page): Promise<void> {
       { timeout: 20_000 },
     )
     .toEqual([]);
+}
+
+/** The text of the pages that printing makes. */
+export async function printed(page: Page, format: 'A4' | 'Letter'): Promise<string[]> {
+  const pdf = await getDocumentProxy(new Uint8Array(await page.pdf({ format })));
+  const { text } = await extractText(pdf, { mergePages: false });
+  return text.map((one) => one.replace(/\s+/g, ' '));
 }

@@ -12,6 +12,7 @@ import {
   MODE_WORDS,
   proofRegister,
   systemStanding,
+  type Connection,
   type Quantity,
   type ResolvedWall,
   type UnitSystem,
@@ -41,6 +42,8 @@ const missing = computed(() =>
       .map((one) => `${name}: ${one.name.toLowerCase()} ${one.state}`),
   ),
 );
+const named = (one: Connection): string =>
+  connectionName(one).replace(/^./, (first) => first.toUpperCase());
 const HOLDS = { no: 'does not hold', ask: 'ask both makers', primer: 'with primer', yes: 'holds' };
 </script>
 
@@ -73,7 +76,7 @@ const HOLDS = { no: 'does not hold', ask: 'ask both makers', primer: 'with prime
       </thead>
       <tbody>
         <tr v-for="one in design.connections" :key="one.place">
-          <th scope="row">{{ connectionName(one) }}</th>
+          <th scope="row">{{ named(one) }}</th>
           <td>{{ one.fastener.name }}</td>
           <td>{{ text('length', one.length) }}</td>
           <td>{{ text('length', one.spacing.along) }}</td>
@@ -97,7 +100,7 @@ const HOLDS = { no: 'does not hold', ask: 'ask both makers', primer: 'with prime
       2018), without friction and strut.
       <template v-for="one in design.connections" :key="one.place">
         <template v-if="one.result">
-          {{ connectionName(one) }}: {{ MODE_WORDS[one.result.mode] }} (mode {{ one.result.mode }}).
+          {{ named(one) }}: {{ MODE_WORDS[one.result.mode] }} (mode {{ one.result.mode }}).
         </template>
       </template>
     </p>
