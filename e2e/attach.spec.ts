@@ -109,9 +109,12 @@ test('an acrylic finish over cement base is told from a tested system; papers an
 }) => {
   await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option A');
   await page.keyboard.press('a');
-  const clad = rows(page).filter({ hasText: 'Fiber-cement lap siding' });
-  await clad.click();
-  await page.keyboard.press('Delete');
+  for (const gone of ['Fiber-cement lap siding', 'Furring, open gap']) {
+    const before = await rows(page).count();
+    await rows(page).filter({ hasText: gone }).click();
+    await page.keyboard.press('Delete');
+    await expect(rows(page)).toHaveCount(before - 1);
+  }
   await page.keyboard.press('/');
   await page.keyboard.type('7/8 acrylic finish stucco');
   await expect(page.getByRole('option').first()).toBeVisible();
@@ -120,6 +123,8 @@ test('an acrylic finish over cement base is told from a tested system; papers an
   await part(page, 'Cladding system');
   await expect(page.locator('[data-standing]')).toHaveText('Not shown to be a tested system.');
   await expect(page.locator('[data-need="edge-wraps"]')).toContainText('no document yet');
+  await expect(page.locator('[data-need="drainage"]')).toContainText('not in the layers');
+  await expect(verdict(page, 'cladding-system')).toContainText('Acrylic finish over a cement base');
   await expectAccessible(page);
   await page.getByLabel('Who answers for it').fill('General contractor');
   await page.getByLabel('Who answers for it').press('Enter');

@@ -220,7 +220,9 @@ function needsOf(
     need(
       'one-source',
       say`All parts from one source`,
-      say`Board, base coat, mesh and finish are tested together; one maker answers for them.`,
+      onBoards
+        ? say`Board, base coat, mesh and finish are tested together; one maker answers for them.`
+        : say`Base, mesh and finish are made for each other; one maker answers for them.`,
       null,
       'one-source',
     ),
