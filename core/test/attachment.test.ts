@@ -7,6 +7,7 @@ import {
   checkConnection,
   engineerReasons,
   FASTENERS,
+  fastenersFor,
   publishedRows,
   spacingTable,
   velocityPressure,
@@ -240,7 +241,7 @@ describe('the trade’s mistakes', () => {
 
   test('a hardened deck screw has no rating; a screw that ends in foam holds nothing', () => {
     const of = held({ furring: { fastener: 'deck-screw', length: 2 * INCH } });
-    expect(finding(of, 'unrated-furring')!.status).toBe('fail');
+    expect(finding(of, 'unfit-furring')!.status).toBe('fail');
     expect(finding(of, 'bite-furring')!.title).toMatch(/ends before the stud/);
     expect(at(of, 'furring')).toMatchObject({ result: null, use: Infinity, widest: null });
     expect(messageText(engineerReasons(of.design)[0]!, 'imperial')).toMatch(/without a rating/);
@@ -380,6 +381,46 @@ describe('what a wall asks of its fasteners', () => {
       (0.00137 * 65) / (0.00109 * 45),
       6,
     );
+  });
+
+  test('a fastener that is not made for what it ends in is said, with one that is', () => {
+    const steel = withLayer(coldWall(), 'studs', {
+      member: {
+        section: 'c',
+        material: 'steel',
+        web: 0.00109,
+        flange: 0.0413,
+        lip: 0.0127,
+        spacing: 0.4064,
+      },
+    });
+    const nailed = finding(held({ furring: { fastener: 'nail-162' } }, steel), 'unfit-furring')!;
+    expect(nailed).toMatchObject({
+      status: 'fail',
+      title: expect.stringMatching(/not made for steel/),
+    });
+    expect(messageText(nailed.changes[0]!.label, 'imperial')).toMatch(/for steel/);
+    const drilled = finding(held({ furring: { fastener: 'steel-screw' } }), 'unfit-furring')!;
+    expect(drilled.title).toMatch(/not made for wood/);
+    const choice = fastenersFor(at(held({}, steel), 'furring'));
+    expect(choice.map(({ id }) => id)).toEqual(['steel-screw']);
+  });
+
+  test('a thin strip over a thick one is a spacer: the thick one holds the nail', () => {
+    const layers = coldWall().layers.toSpliced(
+      6,
+      0,
+      framed(
+        'thin',
+        0.0095,
+        { air: { ventilation: 'open' } },
+        { width: 0.038, spacing: 0.4064 },
+        'thin',
+      ),
+    );
+    const nail = at(held({}, coldWall({ layers })), 'cladding');
+    expect(nail.into).toBe('strip');
+    expect(nail.stack).toBeCloseTo(0.0079 + 0.0095, 9);
   });
 
   test('strips across the studs are held where they cross them', () => {

@@ -6,6 +6,7 @@ import {
   FASTENERS,
   fastenerOf,
   fastenerPrice,
+  gravityOf,
   nextLength,
   type SoldFastener,
 } from './fasteners.ts';
@@ -58,6 +59,8 @@ export interface Connection {
   /** The length to buy: the next sold beyond stack, bite and tolerance; null where none is so long. */
   next: number | null;
   into: 'stud' | 'strip';
+  /** What it ends in. */
+  main: Substance;
   spacing: { along: number; across: number };
   /** Whether it may be set closer along: not where it can only stand at crossings. */
   free: boolean;
@@ -115,17 +118,18 @@ function loadsOf({ wall, cladding, needs, strips, boards }: HungWall): Attachmen
 function claddingSide({ cladding, needs }: HungWall): Pick<Asked, 'side' | 'deep'> {
   const { thickness } = cladding;
   if (isWood(cladding))
-    return { side: { specificGravity: woodGravity(cladding), thickness }, deep: thickness };
+    return {
+      side: { specificGravity: gravityOf(cladding.fillId!, cladding.fill!), thickness },
+      deep: thickness,
+    };
   const lath = /lath/.test(needs?.fastening?.kind ?? '');
   const deep = lath ? Math.min(LATH, thickness) : thickness;
   return { side: { ...AS_WOOD, thickness: Math.max(AS_WOOD.thickness, deep) }, deep };
 }
 
+/** Claddings that bear as wood does. */
 const isWood = ({ fillId }: ResolvedLayer): boolean =>
   /wood-lap|shingles|modified-wood|plywood|engineered-wood/.test(fillId!);
-
-const woodGravity = ({ fill }: ResolvedLayer): number =>
-  Math.min(0.55, Math.max(0.31, (fill!.density ?? 420) / 1120));
 
 interface Asked {
   place: ConnectionPlace;
@@ -161,7 +165,9 @@ function connectionOf(asked: Asked): Connection {
 function connectionBy(asked: Asked, fastener: SoldFastener): Connection {
   const { place, chosen, side, gap, main, depth } = asked;
   const stack = asked.deep + gap;
-  const needed = stack + Math.min(asked.asked, depth);
+  // A screw goes through a sheet of steel and past it; wood may be thinner than what is wanted of it.
+  const least = isSteel(main) ? asked.asked : Math.min(asked.asked, depth);
+  const needed = stack + least;
   const next = nextLength(fastener, needed + (asked.into === 'stud' ? asked.tolerance : 0));
   const length = chosen?.length ?? next ?? fastener.lengths.at(-1)!;
   const bite = length - stack;
@@ -196,10 +202,11 @@ function connectionBy(asked: Asked, fastener: SoldFastener): Connection {
     length,
     stack,
     bite,
-    asked: Math.min(asked.asked, depth),
+    asked: least,
     wanted: asked.asked,
     next,
     into: asked.into,
+    main,
     spacing,
     free: asked.free,
     input,
@@ -232,23 +239,25 @@ export function attachmentDesign(wall: ResolvedWall): Design | null {
   const trade = tradeOf(attachment);
   const loads = loadsOf(hung);
   const { strips, stud, cladding } = hung;
-  const spacers =
-    strips.length > 0 &&
-    strips.every((strip) => !isSteelStrip(strip) && strip.thickness < trade('strip-holds') - 5e-4);
+  const holds = (strip: ResolvedLayer): boolean =>
+    isSteel(substanceOf(strip)) || strip.thickness >= trade('strip-holds') - 5e-4;
+  const inner = strips.find(holds);
+  const holding = strips.findLast(holds);
+  const spacers = strips.length > 0 && !holding;
   const design: Design = { hung, trade, loads, spacers, connections: [] };
   if (hung.heldBy !== 'furring' && hung.heldBy !== 'stud') return design;
 
   const tolerance = trade('screw-tolerance');
   const suction = loads.suction;
-  const outer = strips.at(-1);
-  const holding = spacers ? undefined : outer;
   const side = claddingSide(hung);
   const between = (from: number, to: number): number =>
     wall.layers.slice(from, to).reduce((sum, { thickness }) => sum + thickness, 0);
   if (holding) {
     const { sheet, ...main } = substanceOf(holding, attachment.gravity?.furring);
     const depth = sheet ?? holding.thickness;
-    const penetration = hung.needs?.fastening?.penetration ?? trade('stud-bite');
+    const penetration = isSteel(main)
+      ? trade('steel-past')
+      : (hung.needs?.fastening?.penetration ?? trade('stud-bite'));
     design.connections.push(
       connectionOf({
         place: 'cladding',
@@ -271,8 +280,7 @@ export function attachmentDesign(wall: ResolvedWall): Design | null {
     );
   }
   if (!stud) return design;
-  if (holding) {
-    const inner = strips[0]!;
+  if (inner) {
     const upright = inner.member!.shape.direction !== 'horizontal';
     const { sheet, ...of } = substanceOf(inner, attachment.gravity?.furring);
     const across = inner.member!.shape.spacing;
@@ -285,10 +293,10 @@ export function attachmentDesign(wall: ResolvedWall): Design | null {
         chosen: attachment.furring,
         side: { ...of, thickness: sheet ?? inner.thickness },
         deep: sheet ?? inner.thickness,
-        gap: hung.gap,
+        gap: hung.gap + between(strips[0]!.index, inner.index),
         main: stud.substance,
         depth: stud.depth,
-        asked: isSteel(stud.substance) ? stud.depth : trade('stud-bite'),
+        asked: isSteel(stud.substance) ? trade('steel-past') : trade('stud-bite'),
         into: 'stud',
         along: crossing ? stud.spacing : USUAL_SPACING,
         across,
@@ -309,7 +317,7 @@ export function attachmentDesign(wall: ResolvedWall): Design | null {
         gap: hung.gap + between(strips[0]?.index ?? cladding.index, cladding.index),
         main: stud.substance,
         depth: stud.depth,
-        asked: isSteel(stud.substance) ? stud.depth : trade('stud-bite'),
+        asked: isSteel(stud.substance) ? trade('steel-past') : trade('stud-bite'),
         into: 'stud',
         along: claddingSpacing(hung),
         across: stud.spacing,
@@ -323,8 +331,8 @@ export function attachmentDesign(wall: ResolvedWall): Design | null {
   return design;
 }
 
-const isSteelStrip = (strip: ResolvedLayer): boolean => isSteel(substanceOf(strip));
-
-/** Fasteners that can be chosen for a connection. */
-export const fastenersFor = (place: ConnectionPlace): SoldFastener[] =>
-  FASTENERS.filter(({ holds }) => holds.includes(place));
+/** Fasteners that can be chosen for a connection: steel has its own. */
+export const fastenersFor = ({ place, main }: Pick<Connection, 'place' | 'main'>): SoldFastener[] =>
+  FASTENERS.filter(
+    ({ id, holds }) => holds.includes(place) && isSteel(main) === (id === USUAL.steel[0]),
+  );

@@ -17,14 +17,10 @@ export {
   nextLength,
   type Bracket,
 } from './fasteners.ts';
-export {
-  choose,
-  connectionName,
-  engineerReasons,
-  MODE_WORDS,
-  setAttachment,
-  type AttachmentFinding,
-} from './findings.ts';
+export { choose, setAttachment } from './choices.ts';
+export type { AttachmentFinding } from './finding.ts';
+export { engineerReasons } from './findings.ts';
+export { connectionName, MODE_WORDS } from './words.ts';
 export type { HeldBy } from './hung.ts';
 export { reductionTerm } from './dowel.ts';
 export { leastPenetration } from './limits.ts';

@@ -1,6 +1,7 @@
 import { onceFor, type ResolvedWall } from '../wall/index.ts';
 import { attachmentDesign, type Design } from './design.ts';
-import { attachmentFindings, type AttachmentFinding } from './findings.ts';
+import type { AttachmentFinding } from './finding.ts';
+import { attachmentFindings } from './findings.ts';
 
 /** How a wall's cladding is held, and what there is to say of it. */
 export interface AttachmentOf {

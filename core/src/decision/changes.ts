@@ -28,11 +28,14 @@ export type DecisionChange =
   /** Nothing about the wall or the brief: prices, materials, or how it is computed. */
   | { what: 'figures'; wall: string; then: Measures; now: Measures };
 
+/** A name, and documents that come in, change nothing that was decided. */
+const NO_CHANGE = new Set(['name', 'proof']);
+
 /** Measures apart by less than this are the same, share of them: rounding. */
 const SAME = 1e-6;
 
 /**
- * What changed of the walls, the brief and the figures since a decision was made. A changed name alone is no change.
+ * What changed of the walls, the brief and the figures since a decision was made. A changed name or a document that came in is no change.
  *
  * @param brief the brief now
  * @param walls each option, then and now
@@ -55,7 +58,7 @@ export function changesSince(
     }
     if (found.then) {
       const { layers, fields: others } = wallDifferences(found.then, found.now);
-      const besides = others.filter((field) => field !== 'name');
+      const besides = others.filter((field) => !NO_CHANGE.has(field));
       if (layers.length > 0 || besides.length > 0) {
         changes.push({ what: 'wall', wall, differences: { layers, fields: besides } });
         continue;

@@ -25,7 +25,13 @@ const FIELD_NAMES: Record<string, string> = {
   airtightness: 'The air leak differs',
   exposure: 'The exposure differs',
   code: 'The code differs',
+  loads: 'Wind and seismic category differ',
   fasteners: 'The fasteners differ',
+  pointBridges: 'The brackets differ',
+  attachment: 'The cladding is held otherwise',
+  joints: 'The joints are made with something else',
+  proof: 'The documents differ',
+  mixedParts: 'Who answers for mixed parts differs',
   installation: 'The installation differs',
   materials: 'Materials of the wall’s own differ',
 };

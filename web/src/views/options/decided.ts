@@ -1,4 +1,4 @@
-import type { DecidedOption, DecisionChange } from '@eldrun/core';
+import type { Brief, DecidedOption, DecisionChange } from '@eldrun/core';
 import type { ComparedWall } from '../../stores/options.ts';
 
 /** What a decision keeps of a wall that is compared. */
@@ -11,7 +11,7 @@ export function decidedOption({ id, revision, name, facts, judged }: ComparedWal
 export const dayText = (day: string): string =>
   new Date(`${day}T00:00:00`).toLocaleDateString('en-US', { dateStyle: 'long' });
 
-const BRIEF_WORDS: Record<string, string> = {
+const BRIEF_WORDS: Record<keyof Brief, string> = {
   convention: 'the convention',
   indoor: 'the indoor air',
   outdoor: 'the climate',
@@ -19,6 +19,16 @@ const BRIEF_WORDS: Record<string, string> = {
   airtightness: 'the air leak',
   exposure: 'the exposure',
   code: 'the code',
+  loads: 'wind and seismic category',
+};
+
+/** What else of a wall changed, in words. */
+const WALL_WORDS: Record<string, string> = {
+  ...BRIEF_WORDS,
+  pointBridges: 'its brackets',
+  attachment: 'how its cladding is held',
+  joints: 'what its joints are made with',
+  mixedParts: 'who answers for mixed parts',
 };
 
 /** What changed after a decision, in a sentence. @param nameOf what a wall is called */
@@ -34,7 +44,7 @@ export function changeText(change: DecisionChange, nameOf: (wall: string) => str
         ...(layers.length > 0
           ? [`${layers.length === 1 ? '1 layer' : `${layers.length} layers`}`]
           : []),
-        ...fields.map((field) => BRIEF_WORDS[field] ?? `its ${field}`),
+        ...fields.map((field) => WALL_WORDS[field] ?? `its ${field}`),
       ];
       return `“${nameOf(change.wall)}” changed: ${parts.join(', ')}.`;
     }

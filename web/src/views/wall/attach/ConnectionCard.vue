@@ -36,7 +36,7 @@ const findings = computed(() =>
 const worst = computed(() => findings.value[0]?.status ?? 'pass');
 
 const options = computed(() =>
-  fastenersFor(props.connection.place).map(({ id, name }) => ({ value: id, label: name })),
+  fastenersFor(props.connection).map(({ id, name }) => ({ value: id, label: name })),
 );
 const lengths = computed(() => {
   const { fastener, length } = props.connection;
