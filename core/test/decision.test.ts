@@ -88,6 +88,9 @@ describe('is flagged', () => {
     expect(changesSince(decision, brief, asItWas)).toEqual([]);
     const renamed = asItWas.map((one) => ({ ...one, now: { ...one.now, name: 'Other' } }));
     expect(changesSince(decision, brief, renamed)).toEqual([]);
+    const proof = [{ of: 'osb', kind: 'evaluation', name: 'Report' }];
+    const proved = asItWas.map((one) => ({ ...one, now: { ...one.now, proof } }));
+    expect(changesSince(decision, brief, proved)).toEqual([]);
   });
 
   test('when a wall, the brief or a price changes, or a wall is gone', () => {

@@ -9,6 +9,7 @@ import {
   type WallFile,
 } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { changeText } from '../src/views/options/decided.ts';
 import { fixLines } from '../src/views/wall/fix-lines.ts';
 import { layerFigures } from '../src/views/wall/layer-figures.ts';
 
@@ -76,4 +77,14 @@ describe('a fix in words', () => {
     expect(line!.effect).toContain('m²K/W');
     expect(line!.gives).toBe('Deeper window boxes.');
   });
+});
+
+test('what changed after a decision is said in words, the fields of how a wall is held too', () => {
+  expect(changeText({ what: 'brief', fields: ['loads', 'indoor'] }, () => '')).toBe(
+    'The brief changed: wind and seismic category, the indoor air.',
+  );
+  const differences = { layers: [], fields: ['attachment', 'pointBridges', 'installation'] };
+  expect(changeText({ what: 'wall', wall: 'w', differences }, () => 'North')).toBe(
+    '“North” changed: how its cladding is held, its brackets, its installation.',
+  );
 });

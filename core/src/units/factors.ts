@@ -24,8 +24,10 @@ export const SQUARE_FOOT = FOOT * FOOT;
 /** N in a pound of force (exact). */
 export const POUND_FORCE = POUND * 9.80665;
 
-/** Pa in a pound-force per square inch, and per square foot. */
+/** Pa in a pound-force per square inch. */
 export const PSI = POUND_FORCE / (INCH * INCH);
+
+/** Pa in a pound-force per square foot. */
 export const PSF = POUND_FORCE / SQUARE_FOOT;
 
 /** US liquid gallon, L. */

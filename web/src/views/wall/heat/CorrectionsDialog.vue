@@ -42,12 +42,17 @@ const bridged = computed(() => {
   return boards.length > 0 ? { from: boards[0]!.id, to: boards.at(-1)!.id } : null;
 });
 
-const kinds = FASTENER_KINDS.map(({ id, name }) => ({ value: id, label: name }));
+/** What stands for a fastener with figures of its own, such as one that was chosen in the lens Attach. */
+const OWN = 'own';
+const kinds = (fastener: Fastener) => [
+  ...FASTENER_KINDS.map(({ id, name }) => ({ value: id, label: name })),
+  ...(kindOf(fastener) === OWN ? [{ value: OWN, label: 'With figures of its own' }] : []),
+];
 
 function kindOf({ conductivity, diameter }: Fastener): string {
   return (
     FASTENER_KINDS.find((kind) => kind.conductivity === conductivity && kind.diameter === diameter)
-      ?.id ?? ''
+      ?.id ?? OWN
   );
 }
 
@@ -61,7 +66,8 @@ function change(index: number, to: Partial<Fastener>, step: string): void {
 }
 
 function setKind(index: number, id: string): void {
-  const kind = FASTENER_KINDS.find((candidate) => candidate.id === id)!;
+  const kind = FASTENER_KINDS.find((candidate) => candidate.id === id);
+  if (!kind) return;
   change(index, { conductivity: kind.conductivity, diameter: kind.diameter }, kind.name);
 }
 
@@ -112,7 +118,7 @@ const transmittance = (value: number): string => formatText('transmittance', val
           <ChoiceField
             label="Kind"
             :value="kindOf(fastener)"
-            :options="kinds"
+            :options="kinds(fastener)"
             @take="(id: string) => setKind(i, id)"
           />
           <TextField
