@@ -57,6 +57,18 @@ describe('plastered claddings are told apart by their layers', () => {
     expect(system({ ...wall, layers })!.kind).toBe('acrylic-over-cement');
   });
 
+  test('a material of one’s own is told by its name, whatever the order of its words', () => {
+    const wall = plastered('own', null);
+    const materials = {
+      own: {
+        ...LIBRARY['cement-lime-stucco']!,
+        name: 'Stucco, finish of acrylic',
+        roles: ['cladding' as const],
+      },
+    };
+    expect(system({ ...wall, materials })!.kind).toBe('acrylic-over-cement');
+  });
+
   test('siding is none of them', () => {
     expect(system(coldWall())).toBeNull();
     expect(says(coldWall(), 'cladding-system')).toBeUndefined();

@@ -46,7 +46,10 @@ export interface CladdingSystem {
 const FINISHES: { kind: SystemKind; words: RegExp }[] = [
   { kind: 'insulated-finish', words: /eifs|lamina\b|insulated finish/i },
   { kind: 'mineral-render', words: /render/i },
-  { kind: 'acrylic-over-cement', words: /(acrylic|synthetic|elastomeric).*(stucco|plaster)/i },
+  {
+    kind: 'acrylic-over-cement',
+    words: /^(?=.*(acrylic|synthetic|elastomeric))(?=.*(stucco|plaster))/i,
+  },
   { kind: 'cement-stucco', words: /stucco|cement plaster/i },
 ];
 
