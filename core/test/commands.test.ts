@@ -34,6 +34,40 @@ test('each command does what its name says and leaves the document before alone'
   expect(applyCommand(after, { type: 'replaceAll', wall: frozen })).toEqual(frozen);
 });
 
+test('what a wall records as a whole is set and taken out, and nothing else is touched', () => {
+  const wall = coldWall();
+  const records: Command[] = [
+    { type: 'setRecord', field: 'loads', value: { seismic: 'C' } },
+    { type: 'setRecord', field: 'attachment', value: { weight: 20 } },
+    { type: 'setRecord', field: 'joints', value: { tape: 'tape-butyl' } },
+    {
+      type: 'setRecord',
+      field: 'proof',
+      value: [{ of: 'osb', kind: 'evaluation', name: 'Report', expires: '2030-01-01' }],
+    },
+    { type: 'setRecord', field: 'mixedParts', value: { by: 'Builder', on: '2026-05-04' } },
+    { type: 'setPointBridges', pointBridges: [{ chi: 0.02, perArea: 3 }] },
+  ];
+  const after = applyCommands(wall, records);
+  validateWall(after);
+  expect(after).toMatchObject({
+    loads: { seismic: 'C' },
+    attachment: { weight: 20 },
+    joints: { tape: 'tape-butyl' },
+    mixedParts: { by: 'Builder' },
+    pointBridges: [{ chi: 0.02 }],
+  });
+  const back = applyCommands(
+    after,
+    (['loads', 'attachment', 'joints', 'proof', 'mixedParts'] as const).map((field): Command => ({
+      type: 'setRecord',
+      field,
+      value: null,
+    })),
+  );
+  expect(back).toEqual({ ...wall, pointBridges: [{ chi: 0.02, perArea: 3 }] });
+});
+
 test('fasteners follow the layers they bridge', () => {
   const screw = { conductivity: 50, diameter: 0.006, perArea: 5 };
   const wall = coldWall({

@@ -54,6 +54,7 @@ describe('from label to effective R', () => {
     const wall = {
       ...withLayer(coldWall(), 'board', { material: 'polyiso-foil-faced' }),
       fasteners: [{ conductivity: 50, diameter: 0.006, perArea: 8, from: 'board', to: 'board' }],
+      pointBridges: [{ chi: 0.02, perArea: 2 }],
       installation: { voidLevel: 1 as const },
     };
     const { label, rest, losses, effective } = ladderOf(wall);
@@ -62,6 +63,7 @@ describe('from label to effective R', () => {
       'members',
       'framing',
       'fasteners',
+      'pointBridges',
       'voids',
     ]);
     expect(losses.reduce((sum, { r }) => sum - r, label + rest)).toBeCloseTo(effective, 9);

@@ -84,7 +84,7 @@ export function explainEffectiveR(assessment: Assessment): Explanation {
       { label: 'Effective U', value: transmittance(effective.u) },
     ],
     source: `${method.source}. Films: ${FILM_SOURCE[wall.file.convention]}.`,
-    leavesOut: say`Windows, corners, floor edges, brackets, tracks and workmanship. Members run straight and touch their neighbors fully; horizontal members are smeared over their layer.`,
+    leavesOut: say`Windows, corners, floor edges, brackets without a stated χ, tracks and workmanship. Members run straight and touch their neighbors fully; horizontal members are smeared over their layer.`,
   };
 }
 
