@@ -196,6 +196,14 @@ describe('walls', () => {
         },
         'layers',
       ],
+      [
+        { ...WALL, attachment: { furring: { fastener: 'screw-10', spacing: 0 } } },
+        'attachment.furring.spacing',
+      ],
+      [{ ...WALL, attachment: { gravity: { stud: 2 } } }, 'attachment.gravity.stud'],
+      [{ ...WALL, pointBridges: [{ chi: -0.1, perArea: 1 }] }, 'pointBridges[0].chi'],
+      [{ ...WALL, loads: { wind: { suction: 'gale' } } }, 'loads.wind.suction'],
+      [{ ...WALL, proof: [{ of: 'osb', kind: 'evaluation' }] }, 'proof[0].name'],
     ];
     for (const [document, path] of bad) {
       const answer = await request(app)
