@@ -2,10 +2,7 @@
 import { computed } from 'vue';
 import {
   format,
-  fromUnits,
   formatText,
-  InputError,
-  parseNumber,
   SEISMIC_CATEGORIES,
   suctionOf,
   USUAL_WIND,
@@ -15,6 +12,7 @@ import {
   type Wind,
   type WindExposure,
 } from '@eldrun/core';
+import { quantityFrom } from '../quantities.ts';
 import ChoiceField from './ChoiceField.vue';
 import TextField from './TextField.vue';
 
@@ -74,39 +72,28 @@ function setSeismic(to: string): void {
   put(category ? { ...rest, seismic: category } : rest, 'Seismic design category');
 }
 
-/** A number in the person's units. @throws InputError */
-function read(
+/** SI of what was typed. @throws InputError */
+const read = (
   text: string,
-  quantity: Exclude<Quantity, 'length' | 'permeance'>,
+  quantity: 'windSpeed' | 'elevation' | 'pressure',
   path: string,
-  min: number,
-  max: number,
-): number {
-  const typed = parseNumber(text.replace(/[a-z/²]+$/i, '').trim(), path, -1e9, 1e9);
-  const si = fromUnits(quantity, typed, props.units);
-  if (!(si >= min && si <= max))
-    throw new InputError(
-      path,
-      `“${text}” is out of range`,
-      `${formatText(quantity, min, props.units)} to ${formatText(quantity, max, props.units)}`,
-    );
-  return si;
-}
+  range: readonly [number, number],
+): number => quantityFrom(text, quantity, props.units, path, range);
 
 const unit = (quantity: Quantity): string => format(quantity, 1, props.units).unit;
 
 function setSpeed(text: string): void {
-  const speed = read(text, 'windSpeed', 'loads.wind.speed', 10, 110);
+  const speed = read(text, 'windSpeed', 'loads.wind.speed', [10, 110]);
   setWind({ ...bySpeed.value!, speed }, 'Wind speed');
 }
 
 function setHeight(text: string): void {
-  const height = read(text, 'elevation', 'loads.wind.height', 2, 18.288);
+  const height = read(text, 'elevation', 'loads.wind.height', [2, 18.288]);
   setWind({ ...bySpeed.value!, height }, 'Mean roof height');
 }
 
 function setSuction(text: string): void {
-  setWind({ suction: read(text, 'pressure', 'loads.wind.suction', 0, 20_000) }, 'Wind suction');
+  setWind({ suction: read(text, 'pressure', 'loads.wind.suction', [0, 20_000]) }, 'Wind suction');
 }
 </script>
 

@@ -4,8 +4,6 @@ import {
   BRACKETS,
   format,
   formatText,
-  fromUnits,
-  parseNumber,
   type Command,
   type PointBridge,
   type ResolvedWall,
@@ -13,6 +11,7 @@ import {
 } from '@eldrun/core';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import TableCell from '../../../parts/TableCell.vue';
+import { quantityFrom } from '../../../quantities.ts';
 import { useWall } from '../../../stores/wall.ts';
 
 /** Brackets, clips and standoffs that carry heat at points: how many, what each carries, what they cost the wall. */
@@ -39,12 +38,12 @@ const change = (i: number, step: string, patch: Partial<PointBridge>): void =>
   set(step, bridges.value.with(i, { ...bridges.value[i]!, ...patch }));
 
 function setCount(i: number, typed: string): void {
-  const perArea = fromUnits('perArea', parseNumber(typed, 'perArea', 0, 1000), props.units);
+  const perArea = quantityFrom(typed, 'perArea', props.units, 'perArea', [0, 1000]);
   change(i, 'Number of brackets', { perArea });
 }
 
 function setChi(i: number, typed: string): void {
-  const chi = fromUnits('pointTransmittance', parseNumber(typed, 'chi', 0, 10), props.units);
+  const chi = quantityFrom(typed, 'pointTransmittance', props.units, 'chi', [0, 10]);
   change(i, 'Heat of a bracket', { chi });
 }
 

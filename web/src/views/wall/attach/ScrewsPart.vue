@@ -7,7 +7,6 @@ import {
   fixed,
   format,
   formatText,
-  fromUnits,
   messageText,
   parseNumber,
   setAttachment,
@@ -22,6 +21,7 @@ import LoadsFields from '../../../parts/LoadsFields.vue';
 import StatusMark from '../../../parts/StatusMark.vue';
 import TextField from '../../../parts/TextField.vue';
 import TradeFigures from '../../../parts/TradeFigures.vue';
+import { quantityFrom } from '../../../quantities.ts';
 import { useProject } from '../../../stores/project.ts';
 import ConnectionCard from './ConnectionCard.vue';
 import PointBridges from './PointBridges.vue';
@@ -91,11 +91,7 @@ function setWeight(typed: string): void {
     return run('Usual weight of the cladding', [
       { type: 'setRecord', field: 'attachment', value: rest },
     ]);
-  const weight = fromUnits(
-    'massPerArea',
-    parseNumber(typed.replace(/[a-z/²]+$/i, '').trim(), 'attachment.weight', 0.1, 1000),
-    units.value,
-  );
+  const weight = quantityFrom(typed, 'massPerArea', units.value, 'attachment.weight', [0.1, 2000]);
   choose('Weight of the cladding', { weight });
 }
 </script>
