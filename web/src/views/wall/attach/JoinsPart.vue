@@ -3,7 +3,6 @@ import { computed, ref } from 'vue';
 import {
   formatText,
   holdsOn,
-  InputError,
   JOINING_KINDS,
   JOINT_PARTS,
   joiningKind,
@@ -81,7 +80,6 @@ function checkSurface(typed: string): void {
 
 function record(held: boolean): void {
   const pair = testing.value!;
-  if (!by.value.trim()) throw new InputError('by', 'is empty', 'a name');
   const at = temperature();
   emit('run', 'Record a peel test', [
     {
