@@ -400,6 +400,8 @@ describe('what a wall asks of its fasteners', () => {
       title: expect.stringMatching(/not made for steel/),
     });
     expect(messageText(nailed.changes[0]!.label, 'imperial')).toMatch(/for steel/);
+    const siding = finding(held({ furring: { fastener: 'nail-ring-113' } }), 'unfit-furring')!;
+    expect(siding.title).toMatch(/not made for furring/);
     const drilled = finding(held({ furring: { fastener: 'steel-screw' } }), 'unfit-furring')!;
     expect(drilled.title).toMatch(/not made for wood/);
     const choice = fastenersFor(at(held({}, steel), 'furring'));
@@ -515,6 +517,20 @@ describe('tables', () => {
         if (c > 0) expect(spacing(r, c)).toBeLessThanOrEqual(spacing(r, c - 1));
       }),
     );
+    // By another way: the wall built with that board and that bite, its weight as the column's.
+    const four = withLayer(coldWall(), 'board', { thickness: 4 * INCH });
+    const built = at(
+      held(
+        {
+          furring: { fastener: screw.fastener.id, length: screw.stack + 2.5 * INCH + 1.25 * INCH },
+          weight: (11 * POUND) / SQUARE_FOOT,
+        },
+        four,
+      ),
+      'furring',
+    );
+    expect(built.bite / INCH).toBeCloseTo(1.25, 9);
+    expect(rows[4]!.cells[2]!.spacing).toBe(built.widest);
     const here = rows.find(({ thickness }) => Math.abs(thickness - 0.0381) < 1e-6)!;
     expect(here.length).toBe(screw.length);
     expect(here.cells[2]!.spacing).toBeLessThanOrEqual(screw.widest!);

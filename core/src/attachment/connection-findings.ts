@@ -147,7 +147,7 @@ function strengthOf(
 
 /** Fasteners that are made for something else, or that nobody rates. */
 function unfitOf(design: Design, connection: Connection): AttachmentFinding | null {
-  const { fastener, place, input } = connection;
+  const { fastener, place, main } = connection;
   const fits = fastenersFor(connection);
   const wrong = !fits.includes(fastener);
   if (fastener.rated && !wrong) return null;
@@ -162,10 +162,11 @@ function unfitOf(design: Design, connection: Connection): AttachmentFinding | nu
       { label: say`${other.name}`, commands: choose(design, connection, { fastener: other.id }) },
     ],
   });
+  const purpose = !fastener.holds.includes(place) ? place : 'tensile' in main ? 'steel' : 'wood';
   return wrong
     ? found(
-        say`${fastener.name}: not made for ${input && 'tensile' in input.main ? 'steel' : 'wood'}`,
-        say`What is computed here holds for none that fits.`,
+        say`${fastener.name}: not made for ${purpose}`,
+        say`The figures shown are no more than its size: take one that is made for it.`,
       )
     : found(
         say`${fastener.name}: no rating to rely on`,

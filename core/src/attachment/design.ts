@@ -1,5 +1,5 @@
 import { tradeOf, type Trade } from '../house/index.ts';
-import { INCH, type Message } from '../units/index.ts';
+import { GRAVITY, INCH, type Message } from '../units/index.ts';
 import type { ChosenFastener, ResolvedLayer, ResolvedWall } from '../wall/index.ts';
 import { checkConnection, worstUse } from './connection.ts';
 import {
@@ -16,9 +16,6 @@ import { suctionOf } from './wind.ts';
 
 /** Which of the two: cladding to what carries it, furring through the insulation to the stud. */
 export type ConnectionPlace = 'cladding' | 'furring';
-
-/** N/m² of a kg/m². */
-const GRAVITY = 9.80665;
 
 /** Steps that fasteners are spaced by, m, widest first. */
 export const FASTENER_STEPS = [24, 16, 12, 8, 6, 4].map((inches) => inches * INCH);
@@ -77,8 +74,10 @@ export interface Connection {
 }
 
 export interface AttachmentLoads {
-  /** kg/m²: of the cladding, and of all that hangs on the furring's screws. */
+  /** kg/m²: of each, and of all that hangs on what goes into the studs. */
   cladding: number;
+  strips: number;
+  boards: number;
   hung: number;
   /** Pa */
   suction: number;
@@ -106,10 +105,13 @@ function stripMass({ member, thickness }: ResolvedLayer): number {
 
 function loadsOf({ wall, cladding, needs, strips, boards }: HungWall): AttachmentLoads {
   const own = wall.file.attachment?.weight ?? needs?.weight ?? byMass(cladding);
-  const rest = [...strips.map(stripMass), ...boards.map(byMass)];
+  const onStrips = strips.reduce((sum, strip) => sum + stripMass(strip), 0);
+  const onBoards = boards.reduce((sum, board) => sum + byMass(board), 0);
   return {
     cladding: own,
-    hung: rest.reduce((sum, mass) => sum + mass, own),
+    strips: onStrips,
+    boards: onBoards,
+    hung: own + onStrips + onBoards,
     ...suctionOf(wall.file.loads ?? {}),
   };
 }

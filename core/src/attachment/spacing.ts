@@ -1,4 +1,4 @@
-import { INCH, POUND, SQUARE_FOOT } from '../units/index.ts';
+import { GRAVITY, INCH, POUND, SQUARE_FOOT } from '../units/index.ts';
 import { checkConnection, worstUse } from './connection.ts';
 import { FASTENER_STEPS, type Connection, type Design } from './design.ts';
 import { nextLength } from './fasteners.ts';
@@ -23,9 +23,6 @@ export interface SpacingRow {
 const THICKNESSES = [1, 1.5, 2, 3, 4, 6, 8].map((inches) => inches * INCH);
 export const TABLE_WEIGHTS = [3, 5, 11, 18, 25].map((psf) => (psf * POUND) / SQUARE_FOOT);
 
-/** N/m² of a kg/m². */
-const GRAVITY = 9.80665;
-
 /**
  * How far apart a connection's fasteners may stand, by the insulation's thickness and the cladding's weight, in this
  * wall's suction, with its strips and studs.
@@ -37,12 +34,11 @@ export function spacingTable(design: Design, connection: Connection): SpacingRow
   const { input, fastener, stack, asked, spacing } = connection;
   const boards = hung.boards.reduce((sum, { thickness }) => sum + thickness, 0);
   if (!input) return [];
-  const boardMass = loads.hung - loads.cladding;
   return THICKNESSES.map((thickness) => {
     const change = thickness - boards;
     const length = nextLength(fastener, stack + change + asked + design.trade('screw-tolerance'));
-    // The boards' own weight goes with their thickness.
-    const mass = boards > 0 ? (boardMass * thickness) / boards : boardMass;
+    // The boards' own weight goes with their thickness; without boards none is known.
+    const mass = loads.strips + (boards > 0 ? (loads.boards * thickness) / boards : 0);
     return {
       thickness,
       length,

@@ -21,8 +21,11 @@ export const POUND = 0.45359237;
 /** m² in a square foot. */
 export const SQUARE_FOOT = FOOT * FOOT;
 
+/** Standard gravity, m/s²: N/m² of a kg/m² (exact). */
+export const GRAVITY = 9.80665;
+
 /** N in a pound of force (exact). */
-export const POUND_FORCE = POUND * 9.80665;
+export const POUND_FORCE = POUND * GRAVITY;
 
 /** Pa in a pound-force per square inch. */
 export const PSI = POUND_FORCE / (INCH * INCH);

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
+import PartsNav from '../../parts/PartsNav.vue';
 
 /** What is looked at of the options. */
 const route = useRoute();
@@ -12,56 +13,22 @@ const query = computed(() =>
     ),
   ),
 );
+/** Parts by the name of their route, and the routes inside them. */
 const PARTS = [
-  { name: 'options', label: 'Compare', of: ['options'] },
-  { name: 'explore', label: 'Explore', of: ['explore'] },
-  { name: 'energy', label: 'Money and energy', of: ['energy'] },
-  { name: 'prices', label: 'Prices', of: ['prices'] },
-  { name: 'decisions', label: 'Decisions', of: ['decisions', 'decision'] },
+  { id: 'options', label: 'Compare' },
+  { id: 'explore', label: 'Explore' },
+  { id: 'energy', label: 'Money and energy' },
+  { id: 'prices', label: 'Prices' },
+  { id: 'decisions', label: 'Decisions' },
 ];
+const here = computed(() => (route.name === 'decision' ? 'decisions' : String(route.name)));
 </script>
 
 <template>
-  <Teleport to="#top-tools">
-    <nav class="parts" aria-label="Options">
-      <RouterLink
-        v-for="part in PARTS"
-        :key="part.name"
-        :to="{ name: part.name, params: { project: route.params['project'] }, query }"
-        class="part"
-        :class="{ here: part.of.includes(String(route.name)) }"
-        >{{ part.label }}</RouterLink
-      >
-    </nav>
-  </Teleport>
+  <PartsNav
+    label="Options"
+    :parts="PARTS"
+    :here="here"
+    :to="(name) => ({ name, params: { project: route.params['project'] }, query })"
+  />
 </template>
-
-<style scoped>
-.parts {
-  display: flex;
-}
-
-.part {
-  display: flex;
-  align-items: center;
-  min-height: 44px;
-  padding: 0 14px;
-  text-decoration: none;
-}
-
-@media (max-width: 700px) {
-  .parts {
-    flex-wrap: wrap;
-  }
-
-  .part {
-    padding: 0 8px;
-  }
-}
-
-.part.here {
-  background: var(--marker);
-  border-bottom: 2px solid var(--ink);
-  font-weight: 700;
-}
-</style>
