@@ -9,6 +9,8 @@ export default {
     '<rootDir>/server',
     '<rootDir>/cli',
     '<rootDir>/drawing',
+    '<rootDir>/papers',
+    '<rootDir>/exchange',
     '<rootDir>/web',
   ],
   testMatch: ['**/*.test.ts'],

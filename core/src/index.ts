@@ -103,6 +103,8 @@ export {
   type DecisionChange,
   type DecisionCommand,
   type OptionThen,
+  changeText,
+  dayText,
 } from './decision/index.ts';
 export {
   applyAll,
@@ -176,6 +178,11 @@ export {
   explainPoint,
   explainThickness,
   type Explanation,
+  dryCupText,
+  frameName,
+  layerFigures,
+  layerTitle,
+  memberName,
 } from './explain/index.ts';
 export {
   fractionAtSpacing,
@@ -453,6 +460,13 @@ export {
   type Way,
   wallOfWay,
   WAYS,
+  type ComparedOption,
+  compareRows,
+  type CompareRow,
+  type CompareRowsOf,
+  type JudgedMoisture,
+  weighed,
+  type Weights,
 } from './options/index.ts';
 export {
   CODE_EDITIONS,
@@ -506,7 +520,7 @@ export {
   pricesCsv,
   pricesOfCsv,
 } from './prices/index.ts';
-export { type CostBasis, costBasis } from './quantities/index.ts';
+export { type CostBasis, costBasis, pricesWord } from './quantities/index.ts';
 export { layoutFile, type LayoutFile } from './layout-file.ts';
 export { detailsFile, type DetailsFile } from './details-file.ts';
 export {
@@ -590,6 +604,9 @@ export {
   type Substitute,
   substituteSteps,
   type Table as OrderTable,
+  inOrder,
+  money,
+  roleLabel,
 } from './order/index.ts';
 export {
   battenLayers,
@@ -618,6 +635,7 @@ export {
   takeoffOf,
   takeoffSteps,
   whatText,
+  amountText,
 } from './takeoff/index.ts';
 export { strategyOf, swapStrategy } from './strategies/index.ts';
 export {
@@ -657,6 +675,8 @@ export {
   SQUARE_FOOT,
   trimmed,
   type UnitSystem,
+  tapeText,
+  wallLength,
 } from './units/index.ts';
 export {
   effectOf,

@@ -22,44 +22,68 @@ const escaped = (text: string): string =>
 /** A length with what of it can be seen: a hundredth of a millimetre. */
 const length = (value: number): string => String(Math.round(value * 1e5) / 1e5);
 
-function penOf(pen: Pen): string {
-  if (pen === 'none') return '';
-  const { weight, dash, color = INK, round } = PENS[pen];
-  // A line keeps its weight at every scale.
-  return ` stroke="${color}" stroke-width="${weight}"${dash ? ` stroke-dasharray="${dash}"` : ''}${round ? ' stroke-linecap="round"' : ''} vector-effect="non-scaling-stroke"`;
+/** Where a drawing lies on its paper: paper units a metre, and where its origin is; none where a transform says it. */
+interface Placed {
+  scale: number;
+  x: number;
+  y: number;
 }
 
-function markOf(mark: Mark, uid: string): string {
+/** Not placed: in metres, under a transform of the page. */
+const IN_METRES: Placed = { scale: 1, x: 0, y: 0 };
+
+/** Paper units (mm) in a px of a pen's weight, and in a point of a text. */
+const MM_PER_PX = 25.4 / 96;
+const MM_PER_POINT = 25.4 / 72;
+
+function penOf(pen: Pen, placed: Placed): string {
+  if (pen === 'none') return '';
+  const { weight, dash, color = INK, round } = PENS[pen];
+  const onPaper = placed !== IN_METRES;
+  const k = onPaper ? MM_PER_PX : 1;
+  const dashes = dash
+    ?.split(' ')
+    .map((one) => length(Number(one) * k))
+    .join(' ');
+  // A line keeps its weight at every scale.
+  return ` stroke="${color}" stroke-width="${length(weight * k)}"${dashes ? ` stroke-dasharray="${dashes}"` : ''}${round ? ' stroke-linecap="round"' : ''}${onPaper ? '' : ' vector-effect="non-scaling-stroke"'}`;
+}
+
+function markOf(mark: Mark, uid: string, placed: Placed): string {
+  const { scale } = placed;
+  const x = (value: number): string => length(placed.x + value * scale);
+  const y = (value: number): string => length(placed.y + value * scale);
   switch (mark.shape) {
     case 'rect':
-      return `<rect x="${length(mark.x)}" y="${length(mark.y)}" width="${length(mark.width)}" height="${length(mark.height)}" fill="url(#${uid}-${mark.hatch})"${penOf(mark.pen)}/>`;
+      return `<rect x="${x(mark.x)}" y="${y(mark.y)}" width="${length(mark.width * scale)}" height="${length(mark.height * scale)}" fill="url(#${uid}-${mark.hatch})"${penOf(mark.pen, placed)}/>`;
     case 'polygon':
-      return `<polygon points="${mark.corners.map(([x, y]) => `${length(x)},${length(y)}`).join(' ')}" fill="url(#${uid}-${mark.hatch})"${penOf(mark.pen)}/>`;
+      return `<polygon points="${mark.corners.map((corner) => `${x(corner[0])},${y(corner[1])}`).join(' ')}" fill="url(#${uid}-${mark.hatch})"${penOf(mark.pen, placed)}/>`;
     case 'path': {
       const d = mark.pieces
-        .map((piece) => piece.map(([x, y], i) => `${i ? 'L' : 'M'}${length(x)} ${length(y)}`))
+        .map((piece) => piece.map((corner, i) => `${i ? 'L' : 'M'}${x(corner[0])} ${y(corner[1])}`))
         .flat()
         .join('');
-      return `<path d="${d}" fill="none"${penOf(mark.pen)}/>`;
+      return `<path d="${d}" fill="none"${penOf(mark.pen, placed)}/>`;
     }
     case 'text':
-      return `<text x="${length(mark.x)}" y="${length(mark.y)}" font-size="${mark.size}" text-anchor="${mark.anchor}" fill="${INK}">${escaped(mark.text)}</text>`;
+      return `<text x="${x(mark.x)}" y="${y(mark.y)}" font-size="${length(placed === IN_METRES ? mark.size : mark.size * MM_PER_POINT)}" text-anchor="${mark.anchor}" fill="${INK}">${escaped(mark.text)}</text>`;
   }
 }
+
+const marksOf = ({ parts }: Scene, uid: string, placed: Placed): string =>
+  parts
+    .map(
+      ({ id, name, faint, seeThrough, marks }) =>
+        `<g data-part="${escaped(id)}" data-name="${escaped(name)}"${faint ? ' opacity="0.75"' : ''}${seeThrough ? ' fill-opacity="0.45"' : ''}>${marks.map((mark) => markOf(mark, uid, placed)).join('')}</g>`,
+    )
+    .join('');
 
 /**
  * The marks of a scene as SVG elements in metres, one group a part, to be put under a transform.
  *
  * @param uid of the drawing in its page: its patterns are called after it
  */
-export function svgMarks({ parts }: Scene, uid: string): string {
-  return parts
-    .map(
-      ({ id, name, faint, seeThrough, marks }) =>
-        `<g data-part="${escaped(id)}" data-name="${escaped(name)}"${faint ? ' opacity="0.75"' : ''}${seeThrough ? ' fill-opacity="0.45"' : ''}>${marks.map((mark) => markOf(mark, uid)).join('')}</g>`,
-    )
-    .join('');
-}
+export const svgMarks = (scene: Scene, uid: string): string => marksOf(scene, uid, IN_METRES);
 
 /** The hatches that a scene uses, in the order of their first use. */
 function hatchesIn({ parts }: Scene): Hatch[] {
@@ -94,17 +118,23 @@ export function svgPatterns(
     .join('');
 }
 
-/** Room around a drawing that stands alone, px. */
-const MARGIN = 12;
+/** Room around a drawing that stands alone, mm: its outer lines are not cut. */
+const MARGIN = 1;
+
+/** Its size on paper, mm. */
+export const paperSize = ({ width, height }: Scene, ratio: number): [number, number] => [
+  width * ratio * 1000 + 2 * MARGIN,
+  height * ratio * 1000 + 2 * MARGIN,
+];
 
 /**
- * A scene as an SVG file that stands alone.
+ * A scene as an SVG file that stands alone, in mm on paper, every line where it is: no program has to scale it.
  *
- * @param scale px a metre; 3780 draws it in its true size on paper (96 px an inch)
+ * @param ratio of the paper to what is drawn, such as 1 / 10
  */
-export function svgFile(scene: Scene, scale: number): string {
-  const width = Math.ceil(scene.width * scale + 2 * MARGIN);
-  const height = Math.ceil(scene.height * scale + 2 * MARGIN);
-  const place = `translate(${length(MARGIN - scene.x * scale)} ${length(MARGIN - scene.y * scale)}) scale(${scale})`;
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 ${width} ${height}" font-family="sans-serif"><title>${escaped(scene.title)}</title><defs>${svgPatterns('eldrun', scale, hatchesIn(scene))}<clipPath id="eldrun-stretch"><rect x="${MARGIN - 1}" y="0" width="${width - 2 * MARGIN + 2}" height="${height}"/></clipPath></defs><rect width="${width}" height="${height}" fill="#ffffff"/><g clip-path="url(#eldrun-stretch)"><g transform="${place}">${svgMarks(scene, 'eldrun')}</g></g></svg>\n`;
+export function svgFile(scene: Scene, ratio: number): string {
+  const scale = ratio * 1000;
+  const [width, height] = paperSize(scene, ratio).map(length);
+  const placed = { scale, x: MARGIN - scene.x * scale, y: MARGIN - scene.y * scale };
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}" font-family="Roboto, sans-serif"><title>${escaped(scene.title)}</title><defs>${svgPatterns('eldrun', 1 / MM_PER_PX, hatchesIn(scene))}<clipPath id="eldrun-paper"><rect x="0" y="0" width="${width}" height="${height}"/></clipPath></defs><rect width="${width}" height="${height}" fill="#ffffff"/><g clip-path="url(#eldrun-paper)">${marksOf(scene, 'eldrun', placed)}</g></svg>\n`;
 }

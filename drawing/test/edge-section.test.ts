@@ -76,7 +76,7 @@ test('boxes of one piece that lie against each other have no seam between them',
 });
 
 test('as a file it names its parts and draws its lines', () => {
-  const file = svgFile(edgeScene(sectionFor('sill')), 1000);
+  const file = svgFile(edgeScene(sectionFor('sill')), 1 / 5);
   expect(file).toContain('data-part="line-air"');
   expect(file).toContain('stroke-linecap="round"');
   expect(file).toContain('Rough sill');

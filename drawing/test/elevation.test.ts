@@ -97,7 +97,7 @@ test('raked studs and sheets are cut to the slope, and the file that is written 
   expect(part(scene, 'frame').filter(({ shape }) => shape === 'polygon').length).toBeGreaterThan(
     10,
   );
-  const svg = svgFile(scene, 100);
+  const svg = svgFile(scene, 1 / 50);
   expect(svg).toContain('<polygon');
   expect(svg).toContain('fill-opacity');
   expect(svg).not.toContain('NaN');

@@ -88,10 +88,10 @@ describe('as SVG', () => {
   const scene = wallSection(named('North gable, option B'), 0.5, () => 'a <layer> & "more"');
 
   test('a file stands alone: every pattern that is used is in it, every text is escaped', () => {
-    const svg = svgFile({ ...scene, title: '<script>alert(1)</script>' }, 1000);
+    const svg = svgFile({ ...scene, title: '<script>alert(1)</script>' }, 1 / 2);
     for (const [, id] of svg.matchAll(/url\(#([\w-]+)\)/g)) expect(svg).toContain(`id="${id}"`);
     expect(svg).not.toContain('<script');
-    expect(svg).toMatch(/^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg" width="524"/);
+    expect(svg).toMatch(/^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg" width="252mm"/);
     expect(svg).not.toContain('NaN');
   });
 

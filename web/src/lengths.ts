@@ -1,24 +1,12 @@
 import {
-  feetText,
   formatText,
-  inchesText,
   INCH,
+  inchesText,
   parseDistance,
   parseLength,
+  tapeText,
   type UnitSystem,
 } from '@eldrun/core';
-
-/** A place on a plate as a tape shows it: inches with sixteenths, or millimeters. */
-export function tapeText(x: number, units: UnitSystem): string {
-  if (units === 'metric') return String(Math.round(x * 1000));
-  const sixteenths = Math.round((x / INCH) * 16);
-  return sixteenths === 0 ? '0' : inchesText((sixteenths * INCH) / 16);
-}
-
-/** A length of a wall: feet and inches, or meters. */
-export function wallLength(length: number, units: UnitSystem): string {
-  return units === 'metric' ? `${Number(length.toFixed(3))} m` : feetText(length);
-}
 
 /** A length in a field, without a unit where it is the usual one. */
 export function fieldText(value: number | undefined, units: UnitSystem): string {

@@ -1,17 +1,8 @@
 import { expect, test } from '@jest/globals';
-import {
-  applyCommands,
-  assess,
-  LIBRARY,
-  profileOf,
-  standaloneWall,
-  withBrief,
-  type WallFile,
-} from '@eldrun/core';
+import { applyCommands, assess, LIBRARY, profileOf, standaloneWall, withBrief, type WallFile, layerTitle, memberName } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';
 import { tracesOf } from '../src/drawing/traces.ts';
-import { layerTitle, memberName } from '../src/labels.ts';
 import { nextThickness } from '../src/views/wall/bench-keys.ts';
 import { asProjectWall, briefOfFile } from '../src/wall-files.ts';
 

@@ -9,9 +9,8 @@ import {
   type EdgeKind,
   type EdgeSection,
 } from '@eldrun/core';
-import { edgeParts } from '@eldrun/drawing';
+import { edgeParts, edgeNumbers, spread } from '@eldrun/drawing';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
-import { edgeNumbers, spread } from '../src/views/edges/edge-numbers.ts';
 import { keyOf } from '../src/views/edges/edge-solver.ts';
 import { settingFrom, settingText } from '../src/views/edges/setting-text.ts';
 import { answer, type EdgeFound } from '../src/workers/edges-job.ts';

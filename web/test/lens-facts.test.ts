@@ -1,17 +1,8 @@
 import { expect, test } from '@jest/globals';
-import {
-  assemblyParts,
-  findMaterial,
-  layoutHouse,
-  LIBRARY,
-  withBrief,
-  type ElevationLayout,
-  type ProjectHouse,
-  type WallFile,
-} from '@eldrun/core';
+import { assemblyParts, findMaterial, layoutHouse, LIBRARY, withBrief, type ElevationLayout, type ProjectHouse, type WallFile, tapeText, wallLength } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { lensFacts, type Fact } from '../src/views/elevations/lens-facts.ts';
-import { fieldText, signedFrom, sizeText, tapeText, wallLength } from '../src/lengths.ts';
+import { fieldText, signedFrom, sizeText } from '../src/lengths.ts';
 import { drawnOpening, newWall, usualOpening } from '../src/views/elevations/usual.ts';
 
 const INCH = 0.0254;

@@ -1,17 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  lineKey,
-  pricedLine,
-  withBrief,
-  type House,
-  type OrderLine,
-  type TakeoffLine,
-} from '@eldrun/core';
+import { lineKey, pricedLine, withBrief, type House, type OrderLine, type TakeoffLine, amountText, inOrder, money } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { cutBars } from '../src/views/order/cutting-bars.ts';
 import { pathFrom, pathText } from '../src/views/elevations/service-paths.ts';
-import { amountText } from '../src/amounts.ts';
-import { eachText, inOrder, money, wasteText } from '../src/views/order/order-words.ts';
+import { eachText, wasteText } from '../src/views/order/order-words.ts';
 import { quotationOf } from '../src/views/order/quotation-run.ts';
 import { expectedText, findingsText } from '../src/views/order/receiving.ts';
 import { answer, type HouseAnswer } from '../src/workers/house-job.ts';

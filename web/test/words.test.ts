@@ -1,17 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  applyCommands,
-  assess,
-  verdictsOf,
-  withBrief,
-  type Assessment,
-  type UnitSystem,
-  type WallFile,
-} from '@eldrun/core';
+import { applyCommands, assess, verdictsOf, withBrief, type Assessment, type UnitSystem, type WallFile, layerFigures, changeText } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
-import { changeText } from '../src/views/options/decided.ts';
 import { fixLines } from '../src/views/wall/fix-lines.ts';
-import { layerFigures } from '../src/views/wall/layer-figures.ts';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;
 const optionB = withBrief(walls[1]!, brief);

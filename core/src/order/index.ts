@@ -4,3 +4,4 @@ export * from './receiving.ts';
 export * from './substitutes.ts';
 export * from './table.ts';
 export * from './types.ts';
+export * from './words.ts';

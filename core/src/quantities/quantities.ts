@@ -114,3 +114,7 @@ function costOf({ cost }: Material, thickness: number): number | null {
 function carbonOf({ gwp, density }: Material, thickness: number): number | null {
   return gwp && density !== undefined ? gwp.value * density * thickness : null;
 }
+
+/** What a cost stands on, in a few words. */
+export const pricesWord = ({ own, demo }: CostBasis): string =>
+  own === 0 ? 'demo prices' : demo === 0 ? 'own prices' : 'partly demo prices';

@@ -3,4 +3,4 @@ export { furringBothWays, type BuiltHouse } from './needs.ts';
 export * from './stock.ts';
 export * from './takeoff.ts';
 export type { SoldBy, TakeoffLine } from './types.ts';
-export { amountIn, whatText } from './words.ts';
+export { amountIn, amountText, whatText } from './words.ts';

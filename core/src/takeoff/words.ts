@@ -1,4 +1,12 @@
-import { FOOT, formatText, GALLON, INCH, SQUARE_FOOT, type UnitSystem } from '../units/index.ts';
+import {
+  fixed,
+  FOOT,
+  formatText,
+  GALLON,
+  INCH,
+  SQUARE_FOOT,
+  type UnitSystem,
+} from '../units/index.ts';
 import type { SoldBy } from './types.ts';
 
 /** Whole millimeters. */
@@ -46,4 +54,18 @@ export function whatText(what: string, system: UnitSystem): string {
     .replace(/^(\d+) × (\d+)(?= *$|,)/, (_, a: string, b: string) =>
       `${inches(a)} × ${inches(b)}`.replace(/ in\.(?= ×)/, ''),
     );
+}
+
+const MANY: Partial<Record<SoldBy, string>> = { box: 'boxes' };
+
+/** `3 boxes`, `48 ft`. */
+export function amountText(value: number, unit: SoldBy, system: UnitSystem): string {
+  const { value: amount, unit: name } = amountIn(value, unit, system);
+  const whole = ['m', 'm²', 'm³', 'L'].includes(unit)
+    ? amount < 10
+      ? fixed(amount, 1)
+      : fixed(amount, 0)
+    : String(Number(amount.toFixed(2)));
+  const word = /^(ft|m|gal|L)/.test(name) ? name : amount === 1 ? name : (MANY[unit] ?? `${name}s`);
+  return `${whole} ${word}`;
 }

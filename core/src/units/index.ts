@@ -4,3 +4,4 @@ export * from './length.ts';
 export * from './message.ts';
 export * from './parse.ts';
 export * from './system.ts';
+export * from './tape.ts';

@@ -1,7 +1,12 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, wallDifferences, type Layer, type ProjectWall } from '@eldrun/core';
-import { layerTitle } from '../labels.ts';
+import {
+  formatText,
+  wallDifferences,
+  type Layer,
+  type ProjectWall,
+  layerTitle,
+} from '@eldrun/core';
 import { useProject } from '../stores/project.ts';
 import { useWall } from '../stores/wall.ts';
 

@@ -4,8 +4,9 @@ import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import {
   InputError,
   resolveWall,
+  type ComparedOption,
+  type JudgedMoisture,
   type MoistureStatus,
-  type Message,
   type OptionFacts,
   type ProjectWall,
   type ResolvedWall,
@@ -17,8 +18,7 @@ import { FactsWorker } from '../workers/facts.ts';
 import { useProject } from './project.ts';
 
 /** One of the walls that are compared. */
-export interface ComparedWall {
-  id: string;
+export interface ComparedWall extends ComparedOption {
   /** A to F, by its place. */
   letter: string;
   name: string;
@@ -27,19 +27,8 @@ export interface ComparedWall {
   file: WallFile;
   /** Null where it cannot be drawn. */
   wall: ResolvedWall | null;
-  /** Null until they are there, or where they cannot be computed. */
-  facts: OptionFacts | null;
   /** Why there are none. */
   problem: string;
-  /** Its moisture: simulated as soon as the server has run its years, else an estimate; null until either is there. */
-  judged: Judged | null;
-}
-
-/** What is said of a wall's moisture, and on what it stands. */
-export interface Judged {
-  moisture: MoistureStatus;
-  basis: 'static' | 'hourly';
-  title: Message;
 }
 
 /** The most walls that are compared at once. */
@@ -49,7 +38,7 @@ export const MOST_COMPARED = 6;
 const MAX_KEPT = 60;
 
 /** The judgment of a listed wall, where the server has run the years of what is saved. */
-export function simulatedOf(listed: ListedWall | undefined): Judged | null {
+export function simulatedOf(listed: ListedWall | undefined): JudgedMoisture | null {
   const summary = listed && !listed.computing ? listed.summary : null;
   if (summary?.basis !== 'hourly' || summary.judgment === null) return null;
   return {

@@ -1,11 +1,10 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
 import { formatText, type EdgeHeat, type EdgeSection, type UnitSystem } from '@eldrun/core';
-import { edgeParts, edgeScene } from '@eldrun/drawing';
+import { edgeParts, edgeScene, edgeNumbers } from '@eldrun/drawing';
 import { contourPaths } from '../../drawing/field.ts';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 import type { EdgeRaster } from '../../workers/edges-job.ts';
-import { edgeNumbers } from './edge-numbers.ts';
 import { isothermSteps } from './isotherms.ts';
 
 /** An edge in section, to scale: its parts, the lines through it, where they break, and isotherms. */

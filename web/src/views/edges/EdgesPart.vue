@@ -10,11 +10,12 @@ import {
   type EdgeKind,
   type HouseEdge,
   type SettingValue,
+  wallLength,
 } from '@eldrun/core';
 import { edgeParts } from '@eldrun/drawing';
 import StatusMark from '../../parts/StatusMark.vue';
 import TableCell from '../../parts/TableCell.vue';
-import { fieldText, sizeFrom, wallLength } from '../../lengths.ts';
+import { fieldText, sizeFrom } from '../../lengths.ts';
 import AddEdge from './AddEdge.vue';
 import EdgeDetail from './EdgeDetail.vue';
 import EdgeDrawing from './EdgeDrawing.vue';

@@ -11,8 +11,10 @@ import {
   type Conflict,
   type Elevation,
   type Practice,
+  tapeText,
+  wallLength,
 } from '@eldrun/core';
-import { ELEVATION_LAYERS, elevationScene, svgFile, type ElevationLayer } from '@eldrun/drawing';
+import { drawnElevation, ELEVATION_LAYERS, svgFile, type ElevationLayer } from '@eldrun/drawing';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SavedState from '../../parts/SavedState.vue';
 import { useProject } from '../../stores/project.ts';
@@ -30,7 +32,7 @@ import WallFields from './WallFields.vue';
 import { useBenchActions } from './bench-actions.ts';
 import { useHouse } from '../../stores/house.ts';
 import { lensFacts } from './lens-facts.ts';
-import { lengthText, tapeText, wallLength } from '../../lengths.ts';
+import { lengthText } from '../../lengths.ts';
 import { headNotes, layerAt, openingAt } from './look-at.ts';
 import { useServiceHeat } from './service-run.ts';
 import { drawnOpening, usualOpening } from './usual.ts';
@@ -191,9 +193,10 @@ async function goTo(at: string): Promise<void> {
 
 function saveDrawing(): void {
   if (!layout.value) return;
+  const { scene, scale } = drawnElevation(layout.value, units.value, layers.value);
   downloadText(
     `${fileName(`${label.value} ${props.lens}`)}.svg`,
-    svgFile(elevationScene(layout.value, layers.value), 200),
+    svgFile(scene, scale.ratio),
     'image/svg+xml',
   );
 }

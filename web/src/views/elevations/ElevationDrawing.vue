@@ -13,10 +13,11 @@ import {
   type Practice,
   type Service,
   type UnitSystem,
+  tapeText,
 } from '@eldrun/core';
 import { elevationScene, plateScene, type ElevationLayer } from '@eldrun/drawing';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
-import { sizeText, tapeText } from '../../lengths.ts';
+import { sizeText } from '../../lengths.ts';
 import ServiceMarks from './ServiceMarks.vue';
 import { ARROWS } from './arrows.ts';
 

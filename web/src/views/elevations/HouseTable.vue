@@ -9,6 +9,7 @@ import {
   R_VALUE,
   type Elevation,
   type HouseCommand,
+  tapeText,
 } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SavedState from '../../parts/SavedState.vue';
@@ -19,7 +20,7 @@ import { useProject } from '../../stores/project.ts';
 import TradeFigures from '../../parts/TradeFigures.vue';
 import { useHouseFiles } from './house-files.ts';
 import { useHouse } from '../../stores/house.ts';
-import { fieldText, sizeFrom, tapeText } from '../../lengths.ts';
+import { fieldText, sizeFrom } from '../../lengths.ts';
 import { newWall } from './usual.ts';
 
 /** All walls of the house: typed, copied, mirrored; their heads against one line; what they come to together. */

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { InputError, type Opening, type UnitSystem } from '@eldrun/core';
+import { InputError, type Opening, type UnitSystem, tapeText } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
-import { fieldText, placeFrom, sizeFrom, tapeText } from '../../lengths.ts';
+import { fieldText, placeFrom, sizeFrom } from '../../lengths.ts';
 
 /** A window or a door, typed: its rough opening, its header, its jacks. */
 const props = defineProps<{

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { tapeText, wallLength } from '@eldrun/core';
 import { computed } from 'vue';
 import type { ElevationLayout, UnitSystem } from '@eldrun/core';
-import { tapeText, wallLength } from '../../lengths.ts';
 
 /** The plate sheet in reading order for the person at the plate, to be carried out to it. */
 const props = defineProps<{ layout: ElevationLayout; units: UnitSystem }>();

@@ -1,7 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { fixed, format, type PracticeSwitch, type SwitchId, type UnitSystem } from '@eldrun/core';
-import { wallLength } from '../../lengths.ts';
+import {
+  fixed,
+  format,
+  type PracticeSwitch,
+  type SwitchId,
+  type UnitSystem,
+  wallLength,
+} from '@eldrun/core';
 
 /** Advanced framing switch by switch, each with what it saves on this wall. */
 const props = defineProps<{ switches: readonly PracticeSwitch[]; units: UnitSystem }>();

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import { isRun, type RunService, type Service, type UnitSystem } from '@eldrun/core';
-import { tapeText } from '../../lengths.ts';
+import { isRun, type RunService, type Service, type UnitSystem, tapeText } from '@eldrun/core';
 import { ARROWS } from './arrows.ts';
 
 /** Names of what sits in a wall over its drawing, each to be moved by hand and by key. */

@@ -20,10 +20,11 @@ import {
   type UnitSystem,
   whatText,
   GOODS,
+  wallLength,
+  amountText,
 } from '@eldrun/core';
-import { amountText } from '../../amounts.ts';
 import type { ElevationLayer } from '@eldrun/drawing';
-import { lengthText, totalText, wallLength } from '../../lengths.ts';
+import { lengthText, totalText } from '../../lengths.ts';
 
 /** A line beside the drawing: what, how much, and what it stands on. */
 export interface Fact {

@@ -1,15 +1,22 @@
 <script setup lang="ts">
 import { useElementSize, useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
-import { formatText, layersApart, lower, parseLength, parseNumber } from '@eldrun/core';
-import { layerTitle } from '../../labels.ts';
+import {
+  formatText,
+  layersApart,
+  lower,
+  parseLength,
+  parseNumber,
+  layerTitle,
+  compareRows,
+  weighed,
+} from '@eldrun/core';
 import StatusMark from '../../parts/StatusMark.vue';
 import TextField from '../../parts/TextField.vue';
 import { MOST_COMPARED, useOptions, type ComparedWall } from '../../stores/options.ts';
 import { useProject } from '../../stores/project.ts';
 import { climateName } from '../../wall-files.ts';
 import { useCompareLink } from './compare-link.ts';
-import { compareRows, weighed } from './compare-rows.ts';
 import { costNote } from './price-rows.ts';
 import OptionSection from './OptionSection.vue';
 import OptionsSwitch from './OptionsSwitch.vue';

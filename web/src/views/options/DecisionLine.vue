@@ -1,10 +1,10 @@
 <script setup lang="ts">
+import { dayText } from '@eldrun/core';
 import { computed } from 'vue';
 import type { Decision } from '@eldrun/core';
 import type { SavedDocument } from '@eldrun/contract';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';
-import { dayText } from './decided.ts';
 import { useDecisionState } from './decision-state.ts';
 
 /** A decision in a line: what, which, when, and whether it still stands. */

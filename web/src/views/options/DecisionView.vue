@@ -9,6 +9,8 @@ import {
   type DecisionCommand,
   type Measures,
   type Quantity,
+  changeText,
+  dayText,
 } from '@eldrun/core';
 import { ApiProblem, ask } from '../../api.ts';
 import { useDocument } from '../../documents/use-document.ts';
@@ -21,7 +23,6 @@ import TextField from '../../parts/TextField.vue';
 import { simulatedOf } from '../../stores/options.ts';
 import { useProject } from '../../stores/project.ts';
 import { climateName } from '../../wall-files.ts';
-import { changeText, dayText } from './decided.ts';
 import { useDecisionState } from './decision-state.ts';
 import OptionSection from './OptionSection.vue';
 import OptionsSwitch from './OptionsSwitch.vue';

@@ -8,9 +8,9 @@ import {
   type MoistureStatus,
   type UnitSystem,
   type Value,
+  layerTitle,
 } from '@eldrun/core';
 import StatusMark from '../../parts/StatusMark.vue';
-import { layerTitle } from '../../labels.ts';
 import { useProject } from '../../stores/project.ts';
 import { MEASURE_AXES } from './measure-axes.ts';
 

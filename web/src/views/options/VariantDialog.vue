@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed, ref, shallowRef } from 'vue';
-import { formatText, layersApart, WAYS, wallOfWay, type ProjectWall } from '@eldrun/core';
+import {
+  formatText,
+  layersApart,
+  WAYS,
+  wallOfWay,
+  type ProjectWall,
+  layerTitle,
+} from '@eldrun/core';
 import { ask } from '../../api.ts';
-import { layerTitle } from '../../labels.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useNotices } from '../../notices.ts';
 import type { ComparedWall } from '../../stores/options.ts';

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import MultiSelect from 'primevue/multiselect';
 import { computed } from 'vue';
-import { formatText, lower, type Choice, type Value } from '@eldrun/core';
-import { layerTitle } from '../../labels.ts';
+import { formatText, lower, type Choice, type Value, layerTitle } from '@eldrun/core';
 import { keyOf, useExploration } from '../../stores/exploration.ts';
 import { useProject } from '../../stores/project.ts';
 

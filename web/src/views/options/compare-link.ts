@@ -1,8 +1,8 @@
+import { type Weights } from '@eldrun/core';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { MOST_COMPARED } from '../../stores/options.ts';
 import { useProject } from '../../stores/project.ts';
-import type { Weights } from './compare-rows.ts';
 
 /** Without a choice so many walls are compared: the first of the project. */
 const FIRST = 4;

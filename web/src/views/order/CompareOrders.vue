@@ -1,11 +1,18 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { orderTotals, type House, type OrderLine } from '@eldrun/core';
+import {
+  orderTotals,
+  type House,
+  type OrderLine,
+  amountText,
+  inOrder,
+  money,
+  roleLabel,
+} from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
 import { useOrder } from './order-state.ts';
-import { amountText } from '../../amounts.ts';
-import { carbonText, hoursText, inOrder, money, roleLabel, sizeText } from './order-words.ts';
+import { carbonText, hoursText, sizeText } from './order-words.ts';
 import { useTakeoff } from './takeoff-run.ts';
 
 /** The same house with one assembly built as another wall: what its order takes more and less. */

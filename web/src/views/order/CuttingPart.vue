@@ -1,12 +1,19 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { fixed, tradeOf, type OrderLine } from '@eldrun/core';
+import {
+  fixed,
+  tradeOf,
+  type OrderLine,
+  tapeText,
+  amountText,
+  inOrder,
+  roleLabel,
+} from '@eldrun/core';
 import { useProject } from '../../stores/project.ts';
-import { lengthText, tapeText } from '../../lengths.ts';
+import { lengthText } from '../../lengths.ts';
 import { cutBars, NARROW } from './cutting-bars.ts';
 import { useOrder } from './order-state.ts';
-import { amountText } from '../../amounts.ts';
-import { inOrder, roleLabel, sizeText } from './order-words.ts';
+import { sizeText } from './order-words.ts';
 
 /** The stack of lumber: every length that is bought, and what is cut from it. */
 const project = useProject();

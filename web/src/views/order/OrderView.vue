@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { fixed } from '@eldrun/core';
+import { fixed, money } from '@eldrun/core';
 import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';
 import PartsNav from '../../parts/PartsNav.vue';
 import SavedState from '../../parts/SavedState.vue';
@@ -11,7 +11,7 @@ import QuotationsPart from './QuotationsPart.vue';
 import ReceivingPart from './ReceivingPart.vue';
 import TakeoffPart from './TakeoffPart.vue';
 import { provideOrder } from './order-state.ts';
-import { carbonText, hoursText, money } from './order-words.ts';
+import { carbonText, hoursText } from './order-words.ts';
 import { partOf, PARTS } from './parts.ts';
 
 /** What has to be bought for the house: taken off, cut, priced, asked for, received. */

@@ -1,6 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { amountIn, fixed, freeName, type QuotedLine, type Quotation } from '@eldrun/core';
+import {
+  amountIn,
+  fixed,
+  freeName,
+  type QuotedLine,
+  type Quotation,
+  amountText,
+  inOrder,
+  money,
+} from '@eldrun/core';
 import type { Supplier } from '@eldrun/contract';
 import { today } from '../../day.ts';
 import { useNotices } from '../../notices.ts';
@@ -9,8 +18,7 @@ import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';
 import SubstitutesPanel from './SubstitutesPanel.vue';
 import { useOrder } from './order-state.ts';
-import { amountText } from '../../amounts.ts';
-import { inOrder, money, sizeText } from './order-words.ts';
+import { sizeText } from './order-words.ts';
 import { quotationOf, useQuotations } from './quotation-run.ts';
 
 /** Requests for quotation: what a yard offers, what it has too little of, and what can stand in for it. */

@@ -1,13 +1,12 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { freeName, type Delivery } from '@eldrun/core';
+import { freeName, type Delivery, amountText, inOrder } from '@eldrun/core';
 import { today } from '../../day.ts';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';
 import DeliveryFields from './DeliveryFields.vue';
 import { useOrder } from './order-state.ts';
-import { amountText } from '../../amounts.ts';
-import { inOrder, sizeText } from './order-words.ts';
+import { sizeText } from './order-words.ts';
 import { expectedText, findingsText, receivingRows, type ReceivingRow } from './receiving.ts';
 
 /** What came in, looked at before it is built in: what fails is not available. */

@@ -7,6 +7,10 @@ import {
   parseNumber,
   type HouseCommand,
   type OrderLine,
+  amountText,
+  inOrder,
+  money,
+  roleLabel,
 } from '@eldrun/core';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TableCell from '../../parts/TableCell.vue';
@@ -15,18 +19,7 @@ import CompareOrders from './CompareOrders.vue';
 import PacksPanel from './PacksPanel.vue';
 import { useOrderFiles } from './order-files.ts';
 import { useOrder } from './order-state.ts';
-import { amountText } from '../../amounts.ts';
-import {
-  carbonText,
-  eachText,
-  hoursText,
-  inOrder,
-  money,
-  netText,
-  roleLabel,
-  sizeText,
-  wasteText,
-} from './order-words.ts';
+import { carbonText, eachText, hoursText, netText, sizeText, wasteText } from './order-words.ts';
 
 /** Every line of the order, of the house or of one wall: what is built in, what is bought, what it costs. */
 const project = useProject();

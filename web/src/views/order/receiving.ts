@@ -10,9 +10,9 @@ import {
   type OrderTable,
   type Received,
   type UnitSystem,
+  amountText,
 } from '@eldrun/core';
 import type { OrderState } from './order-state.ts';
-import { amountText } from '../../amounts.ts';
 
 /** A line of the order with what came in of it. */
 export interface ReceivingRow {

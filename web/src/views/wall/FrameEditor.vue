@@ -17,8 +17,8 @@ import {
   type FramedLayer,
   type Member,
   trimmed,
+  frameName,
 } from '@eldrun/core';
-import { frameName } from '../../labels.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { useBench } from '../../stores/bench.ts';

@@ -1,14 +1,20 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { VueDraggable, type SortableEvent } from 'vue-draggable-plus';
-import { faceDepths, formatText, placementProblem, type Command, type Layer } from '@eldrun/core';
+import {
+  faceDepths,
+  formatText,
+  placementProblem,
+  type Command,
+  type Layer,
+  layerTitle,
+  layerFigures,
+} from '@eldrun/core';
 import type { DepthAxis } from '../../drawing/axis.ts';
-import { layerTitle } from '../../labels.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import CalloutRow from './CalloutRow.vue';
-import { layerFigures } from './layer-figures.ts';
 import LeaderLines from './LeaderLines.vue';
 
 /** The layers as rows, outdoors first as on the drawing; dragging a row moves its layer. */

@@ -21,15 +21,16 @@ import {
   basisOf,
   withBasis,
   type Basis,
+  layerTitle,
+  dryCupText,
 } from '@eldrun/core';
-import { BASIS_NAMES, layerTitle, momentName } from '../../labels.ts';
+import { BASIS_NAMES, momentName } from '../../labels.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
 import FrameEditor from './FrameEditor.vue';
-import { dryCupText } from './layer-figures.ts';
 
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 const project = useProject();

@@ -13,8 +13,8 @@ import {
   type Command,
   type Layer,
   type Material,
+  layerTitle,
 } from '@eldrun/core';
-import { layerTitle } from '../../labels.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';

@@ -11,8 +11,8 @@ import {
   type Command,
   type Layer,
   type Suggestion,
+  dryCupText,
 } from '@eldrun/core';
-import { dryCupText } from './layer-figures.ts';
 import { useNotices } from '../../notices.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';

@@ -9,9 +9,10 @@ import {
   type Explanation,
   type Path,
   type Profile,
+  layerTitle,
 } from '@eldrun/core';
 import { tracesOf } from '../../drawing/traces.ts';
-import { layerTitle, momentName, PATH_NAMES, type Moment } from '../../labels.ts';
+import { momentName, PATH_NAMES, type Moment } from '../../labels.ts';
 import TableDialog from '../../parts/TableDialog.vue';
 import DepthReading from './DepthReading.vue';
 import type { WallFrame } from './frame.ts';

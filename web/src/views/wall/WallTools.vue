@@ -3,9 +3,9 @@ import Menu from 'primevue/menu';
 import Select from 'primevue/select';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { lower, mainMember, standaloneWall } from '@eldrun/core';
-import { svgFile, wallSection } from '@eldrun/drawing';
-import { layerTitle, momentName, type Moment } from '../../labels.ts';
+import { lower, standaloneWall, layerTitle } from '@eldrun/core';
+import { drawnWall, svgFile } from '@eldrun/drawing';
+import { momentName, type Moment } from '../../labels.ts';
 import { useDroppedFile } from '../../dropped-file.ts';
 import { useNotices } from '../../notices.ts';
 import NameDialog from '../../parts/NameDialog.vue';
@@ -68,17 +68,13 @@ function saveAsFile(): void {
   download(standaloneWall(wall.document, project.document!.brief, project.ownMaterials));
 }
 
-/** px a metre: a fifth of the true size on paper, at 96 px an inch. */
-const FIFTH = 96 / 0.0254 / 5;
-
 function saveDrawing(): void {
   const { assessment } = wall;
   if (!assessment) return notices.wrong('Nothing to save', 'There is no drawing without a layer.');
-  const { spacing = 0 } = mainMember(assessment.wall)?.shape ?? {};
-  const scene = wallSection(assessment.wall, Math.max(0.6, 1.3 * spacing), ({ source }) =>
+  const { scene, scale } = drawnWall(assessment.wall, project.units, ({ source }) =>
     layerTitle(source, wall.material, project.units),
   );
-  downloadText(`${fileName(scene.title)}.svg`, svgFile(scene, FIFTH), 'image/svg+xml');
+  downloadText(`${fileName(scene.title)}.svg`, svgFile(scene, scale.ratio), 'image/svg+xml');
 }
 
 function take(name: string): void {

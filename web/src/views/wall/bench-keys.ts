@@ -1,6 +1,5 @@
 import { useEventListener } from '@vueuse/core';
-import { placementProblem, type Command } from '@eldrun/core';
-import { layerTitle } from '../../labels.ts';
+import { placementProblem, type Command, layerTitle } from '@eldrun/core';
 import { useNotices } from '../../notices.ts';
 import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';

@@ -1,7 +1,6 @@
 import { computed, type ComputedRef } from 'vue';
 import {
   costBasis,
-  type CostBasis,
   explainCarbon,
   explainCost,
   explainEffectiveR,
@@ -12,6 +11,7 @@ import {
   formatText,
   framedR,
   MONTHS,
+  pricesWord,
   type Explanation,
   type Formatted,
   type LayerAssessment,
@@ -20,10 +20,6 @@ import {
 import { useBaseline } from '../../stores/baseline.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
-
-/** What a cost stands on, in a few words. */
-export const pricesWord = ({ own, demo }: CostBasis): string =>
-  own === 0 ? 'demo prices' : demo === 0 ? 'own prices' : 'partly demo prices';
 
 /** One of the six readings of a wall. */
 export interface Reading {

@@ -9,9 +9,9 @@ import {
   type Message,
   type ResolvedWall,
   type Status,
+  layerTitle,
 } from '@eldrun/core';
 import { today } from '../../../day.ts';
-import { layerTitle } from '../../../labels.ts';
 import StatusMark from '../../../parts/StatusMark.vue';
 import TextField from '../../../parts/TextField.vue';
 import { useProject } from '../../../stores/project.ts';

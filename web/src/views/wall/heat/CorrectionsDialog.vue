@@ -9,8 +9,8 @@ import {
   VOID_LEVELS,
   type Command,
   type Fastener,
+  layerTitle,
 } from '@eldrun/core';
-import { layerTitle } from '../../../labels.ts';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import TextField from '../../../parts/TextField.vue';
 import { useProject } from '../../../stores/project.ts';

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { formatText, temperatureAt, type WallSection } from '@eldrun/core';
+import { formatText, temperatureAt, type WallSection, layerTitle } from '@eldrun/core';
 import { realTemperature, sectionDepth, type Air } from '../../../drawing/field.ts';
 import { linePath } from '../../../drawing/lines.ts';
 import { degrees, shareOf, type TemperatureScale } from '../../../drawing/temperature-scale.ts';
-import { layerTitle, momentName, type Moment, type PATH_NAMES } from '../../../labels.ts';
+import { momentName, type Moment, type PATH_NAMES } from '../../../labels.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
 import type { WallFrame } from '../frame.ts';
 import TracePaths from '../TracePaths.vue';

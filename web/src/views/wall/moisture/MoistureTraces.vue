@@ -1,9 +1,15 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { faceDepths, formatText, layerDepth, MONTHS, type MonthlyBalance } from '@eldrun/core';
+import {
+  faceDepths,
+  formatText,
+  layerDepth,
+  MONTHS,
+  type MonthlyBalance,
+  layerTitle,
+} from '@eldrun/core';
 import { moisturePlots, stateAt } from '../../../drawing/moisture.ts';
-import { layerTitle } from '../../../labels.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
 import DepthReading from '../DepthReading.vue';
 import type { WallFrame } from '../frame.ts';

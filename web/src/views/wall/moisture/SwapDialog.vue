@@ -16,8 +16,9 @@ import {
   type Assessment,
   type Command,
   type Quantity,
+  layerTitle,
 } from '@eldrun/core';
-import { CLASS_NAMES, layerTitle } from '../../../labels.ts';
+import { CLASS_NAMES } from '../../../labels.ts';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
 import { Solver } from '../../../workers/solver.ts';

@@ -10,18 +10,19 @@ import {
   MONTHS,
   saturationPressure,
   type Quantity,
+  layerTitle,
+  layerFigures,
+  pricesWord,
 } from '@eldrun/core';
 import { depthAxis, fullHeight } from '../../../drawing/axis.ts';
-import { layerTitle } from '../../../labels.ts';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { newPointer } from '../../../pointer.ts';
 import { useJudgment } from '../../../stores/judgment.ts';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
 import { climateName } from '../../../wall-files.ts';
-import { layerFigures } from '../layer-figures.ts';
 import LeaderLines from '../LeaderLines.vue';
-import { pricesWord, useReadings } from '../readings.ts';
+import { useReadings } from '../readings.ts';
 import SectionDrawing from '../SectionDrawing.vue';
 import PrintedAttachment from './PrintedAttachment.vue';
 import { useVerdictLines } from '../verdict-rows.ts';

@@ -1,5 +1,5 @@
 import type { EdgeSection } from '@eldrun/core';
-import type { EdgePart } from '@eldrun/drawing';
+import type { EdgePart } from './edge-section.ts';
 
 /** A number beside the drawing, its leader's end in it, px. */
 export interface EdgeNumber {

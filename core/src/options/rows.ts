@@ -1,18 +1,32 @@
+import { MOISTURE_ORDER, type MoistureStatus, type SampleSummary } from '../judgment/index.ts';
 import {
   format,
   formatText,
   messageText,
-  MOISTURE_ORDER,
-  type MoistureStatus,
-  type OptionFacts,
+  type Message,
   type Quantity,
-  type SampleSummary,
   type UnitSystem,
-} from '@eldrun/core';
-import type { ComparedWall } from '../../stores/options.ts';
+} from '../units/index.ts';
+import type { OptionFacts } from './facts.ts';
+
+/** What is said of a wall's moisture, and on what it stands. */
+export interface JudgedMoisture {
+  moisture: MoistureStatus;
+  basis: 'static' | 'hourly';
+  title: Message;
+}
+
+/** A wall as it is compared. */
+export interface ComparedOption {
+  id: string;
+  /** Null until they are there, or where they cannot be computed. */
+  facts: OptionFacts | null;
+  /** Null until it is there. */
+  judged: JudgedMoisture | null;
+}
 
 /** One figure or word of one option. */
-export interface Cell {
+export interface CompareCell {
   text: string;
   unit: string;
   /** What it is ranked by; null where it cannot be. */
@@ -25,17 +39,17 @@ export interface Cell {
   mark: 'best' | 'worst' | null;
 }
 
-export interface Row {
+export interface CompareRow {
   id: string;
   label: string;
-  cells: Cell[];
+  cells: CompareCell[];
   /** Whether the options can be ranked by it. */
   ranked: boolean;
 }
 
-export interface RowGroup {
+export interface CompareGroup {
   label: string;
-  rows: Row[];
+  rows: CompareRow[];
 }
 
 /** How a row is made of the facts of an option. */
@@ -45,17 +59,17 @@ interface RowMaker {
   quantity?: Quantity;
   /** Which end is better; none where it is not ranked. */
   better?: 'more' | 'less';
-  value?: (facts: OptionFacts, wall: ComparedWall) => number | null;
-  text?: (facts: OptionFacts, wall: ComparedWall) => string;
-  status?: (wall: ComparedWall) => MoistureStatus | undefined;
-  about?: (facts: OptionFacts, wall: ComparedWall) => string;
+  value?: (facts: OptionFacts, wall: ComparedOption) => number | null;
+  text?: (facts: OptionFacts, wall: ComparedOption) => string;
+  status?: (wall: ComparedOption) => MoistureStatus | undefined;
+  about?: (facts: OptionFacts, wall: ComparedOption) => string;
   /** Shown where all are the same as well. */
   kept?: true;
 }
 
 /** What else goes into the rows. */
-export interface RowsOf {
-  walls: readonly ComparedWall[];
+export interface CompareRowsOf {
+  walls: readonly ComparedOption[];
   /** Id of the baseline. */
   against: string;
   units: UnitSystem;
@@ -77,7 +91,12 @@ const MARK_WORST = 3;
 /** Figures apart by less than this are the same, share of them. */
 const SAME = 1e-9;
 
-function makers({ walls, units, length, sure }: RowsOf): [group: string, rows: RowMaker[]][] {
+function makers({
+  walls,
+  units,
+  length,
+  sure,
+}: CompareRowsOf): [group: string, rows: RowMaker[]][] {
   const say = (message: Parameters<typeof messageText>[0]): string => messageText(message, units);
   const thinnest = Math.min(...walls.flatMap(({ facts }) => facts?.measures.thickness ?? []));
   return [
@@ -230,10 +249,10 @@ function makers({ walls, units, length, sure }: RowsOf): [group: string, rows: R
 }
 
 /** The rows that options are compared in, by group; those in which all are the same come apart. */
-export function compareRows(of: RowsOf): { groups: RowGroup[]; equal: Row[] } {
-  const equal: Row[] = [];
-  const groups = makers(of).flatMap(([label, rows]): RowGroup[] => {
-    const kept: Row[] = [];
+export function compareRows(of: CompareRowsOf): { groups: CompareGroup[]; equal: CompareRow[] } {
+  const equal: CompareRow[] = [];
+  const groups = makers(of).flatMap(([label, rows]): CompareGroup[] => {
+    const kept: CompareRow[] = [];
     for (const maker of rows) {
       const row = rowOf(maker, of);
       if (of.walls.length > 1 && !maker.kept && isEqual(row)) equal.push(row);
@@ -244,15 +263,15 @@ export function compareRows(of: RowsOf): { groups: RowGroup[]; equal: Row[] } {
   return { groups, equal };
 }
 
-const isEqual = ({ cells }: Row): boolean =>
+const isEqual = ({ cells }: CompareRow): boolean =>
   cells.every(({ text, about }) => text === cells[0]!.text && about === cells[0]!.about);
 
-function rowOf(maker: RowMaker, { walls, against, units }: RowsOf): Row {
+function rowOf(maker: RowMaker, { walls, against, units }: CompareRowsOf): CompareRow {
   const { id, label, quantity, better } = maker;
   const values = walls.map((wall) => (wall.facts && maker.value?.(wall.facts, wall)) ?? null);
   const base = values[walls.findIndex((wall) => wall.id === against)] ?? null;
   const marks = marksOf(values, better);
-  const cells = walls.map((wall, i): Cell => {
+  const cells = walls.map((wall, i): CompareCell => {
     const value = values[i]!;
     const shown =
       !wall.facts || (maker.text === undefined && value === null)
@@ -313,7 +332,7 @@ export type Weights = Readonly<Record<string, number>>;
  *
  * @returns for each option, 0 to 100; null where a figure with a weight is missing, or nothing has a weight
  */
-export function weighed(rows: readonly Row[], weights: Weights): (number | null)[] {
+export function weighed(rows: readonly CompareRow[], weights: Weights): (number | null)[] {
   const counted = rows.filter(({ id, ranked }) => ranked && (weights[id] ?? 0) > 0);
   const total = counted.reduce((sum, { id }) => sum + weights[id]!, 0);
   if (total === 0) return rows[0]?.cells.map(() => null) ?? [];

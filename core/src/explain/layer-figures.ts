@@ -1,15 +1,13 @@
+import type { LayerAssessment } from '../assess.ts';
 import {
   basisOf,
   conductivityAt,
   dryPermeance,
-  format,
-  formatText,
   MEMBRANE,
-  type LayerAssessment,
   type Material,
-  type ResolvedMember,
-  type UnitSystem,
-} from '@eldrun/core';
+} from '../materials/index.ts';
+import { format, formatText, type UnitSystem } from '../units/index.ts';
+import type { ResolvedMember } from '../wall/index.ts';
 
 /** Mean temperature at which insulation is rated, °C. */
 const RATED_AT = 24;

@@ -1,27 +1,29 @@
 import { describe, expect, test } from '@jest/globals';
-import { optionFacts, resolveWall, type MoistureStatus } from '@eldrun/core';
-import { coldWall, withLayer } from '../../core/test/walls.ts';
-import type { ComparedWall } from '../src/stores/options.ts';
-import { compareRows, weighed, type RowsOf } from '../src/views/options/compare-rows.ts';
+import {
+  compareRows,
+  optionFacts,
+  weighed,
+  type ComparedOption,
+  type CompareRowsOf,
+  type MoistureStatus,
+} from '../src/index.ts';
+import { coldWall, withLayer } from './walls.ts';
 
-function compared(id: string, thickness: number, moisture: MoistureStatus = 'pass'): ComparedWall {
+function compared(
+  id: string,
+  thickness: number,
+  moisture: MoistureStatus = 'pass',
+): ComparedOption {
   const file = withLayer(coldWall(), 'board', { thickness });
   const facts = optionFacts(file);
   return {
     id,
-    letter: id.toUpperCase(),
-    name: id,
-    revision: 1,
-    document: file,
-    file,
-    wall: resolveWall(file),
     facts,
-    problem: '',
     judged: { moisture, basis: 'hourly', title: [''] },
   };
 }
 
-const three: RowsOf = {
+const three: CompareRowsOf = {
   walls: [compared('a', 0.0381), compared('b', 0.0508), compared('c', 0.1016, 'caution')],
   against: 'a',
   units: 'imperial',

@@ -1,0 +1,83 @@
+import {
+  mainMember,
+  type EdgeSection,
+  type ElevationLayout,
+  type ResolvedLayer,
+  type ResolvedWall,
+  type UnitSystem,
+} from '@eldrun/core';
+import type { ElevationLayer } from './elevation.ts';
+import { notedEdge, notedElevation, notedPlate, notedSection } from './notes.ts';
+import { fittingScale, type PaperScale } from './scales.ts';
+import type { Scene } from './scene.ts';
+
+/** A drawing with its notes, and the scale that these are right for. */
+export interface Drawn {
+  scene: Scene;
+  scale: PaperScale;
+}
+
+/** Room on a paper, m. */
+export interface Room {
+  width: number;
+  height: number;
+}
+
+/** Room of a drawing on an upright sheet of A4 or letter, m; its notes beside it take the rest. */
+const ROOM: Record<'section' | 'edge' | 'elevation', Room> = {
+  section: { width: 0.1, height: 0.12 },
+  edge: { width: 0.11, height: 0.11 },
+  elevation: { width: 0.16, height: 0.12 },
+};
+
+/** The section of a wall shows at least one bay with both its members, m. */
+const SHORTEST = 0.6;
+const BAYS = 1.3;
+
+/** The section of a wall for paper, at the largest scale that fits. @param name what a person calls a layer */
+export function drawnWall(
+  wall: ResolvedWall,
+  units: UnitSystem,
+  name: (layer: ResolvedLayer) => string,
+  room: Room = ROOM.section,
+): Drawn {
+  const stretch = Math.max(SHORTEST, BAYS * (mainMember(wall)?.shape.spacing ?? 0));
+  const height = wall.layers.reduce((sum, { thickness }) => sum + thickness, 0);
+  const scale = fittingScale({ width: stretch, height }, room, units, 1 / 2);
+  return { scene: notedSection(wall, scale.ratio, units, name, stretch), scale };
+}
+
+/** The section of an edge for paper. @param name what a person calls a layer of the wall */
+export function drawnEdge(
+  section: EdgeSection,
+  units: UnitSystem,
+  name?: (id: string) => string,
+  room: Room = ROOM.edge,
+): Drawn {
+  const { x0, x1, y0, y1 } = section.frame;
+  const scale = fittingScale({ width: x1 - x0, height: y1 - y0 }, room, units, 1 / 2);
+  return { scene: notedEdge(section, scale.ratio, name), scale };
+}
+
+/** An elevation for paper. @param shown which layers */
+export function drawnElevation(
+  layout: ElevationLayout,
+  units: UnitSystem,
+  shown: ReadonlySet<ElevationLayer>,
+  room: Room = ROOM.elevation,
+): Drawn {
+  const tall = Math.max(...layout.framing.outline.top.map(([, z]) => z));
+  const scale = fittingScale({ width: layout.elevation.length, height: tall }, room, units, 1 / 10);
+  return { scene: notedElevation(layout, scale.ratio, units, shown), scale };
+}
+
+/** The plate of an elevation for paper. */
+export function drawnPlate(
+  layout: ElevationLayout,
+  units: UnitSystem,
+  room: Room = ROOM.elevation,
+): Drawn {
+  const size = { width: layout.elevation.length, height: 0 };
+  const scale = fittingScale(size, room, units, 1 / 10);
+  return { scene: notedPlate(layout, scale.ratio, units), scale };
+}
