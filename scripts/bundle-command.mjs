@@ -7,7 +7,40 @@ const FOLDER = join(ROOT, 'cli', 'dist');
 /** The bundled command, whose start costs no more than its computation needs. */
 export const COMMAND = join(FOLDER, 'eldrun.mjs');
 
-const SOURCES = ['core/src', 'core/data', 'cli/src', 'scripts/bundle-command.mjs'];
+/** What makes papers: a bundle of its own, read when a paper is asked for. Its packages stay where they are installed. */
+const PAPERS = join(FOLDER, 'papers.mjs');
+
+const SOURCES = [
+  'core/src',
+  'core/data',
+  'drawing/src',
+  'papers/src',
+  'exchange/src',
+  'cli/src',
+  'scripts/bundle-command.mjs',
+];
+
+/** The workspaces, as source. */
+const ALIAS = Object.fromEntries(
+  [
+    ['@eldrun/core/schema', 'core/src/wall/schema.ts'],
+    ['@eldrun/core/details', 'core/src/edges/files.ts'],
+    ['@eldrun/core/exploration', 'core/src/exploration/schema.ts'],
+    ['@eldrun/core/house', 'core/src/house/files.ts'],
+    ['@eldrun/core/attachment', 'core/src/attachment/file.ts'],
+    ['@eldrun/core/kinds', 'core/src/kinds/index.ts'],
+    ['@eldrun/core/plane-section', 'core/src/plane-section/index.ts'],
+    ['@eldrun/core/prices', 'core/src/prices/schema.ts'],
+    ['@eldrun/core/simulation', 'core/src/hygro/schema.ts'],
+    ['@eldrun/core', 'core/src/index.ts'],
+    ['@eldrun/drawing/dxf', 'drawing/src/dxf.ts'],
+    ['@eldrun/drawing', 'drawing/src/index.ts'],
+    ['@eldrun/papers/workbook', 'papers/src/workbook.ts'],
+    ['@eldrun/papers', 'papers/src/index.ts'],
+    ['@eldrun/exchange/bundle', 'exchange/src/bundle/index.ts'],
+    ['@eldrun/exchange', 'exchange/src/index.ts'],
+  ].map(([name, path]) => [name, join(ROOT, path)]),
+);
 
 /** When anything below a path last changed, ms. */
 function newest(path) {
@@ -21,33 +54,43 @@ export async function bundleCommand() {
   const changed = Math.max(...SOURCES.map((path) => newest(join(ROOT, path))));
   if (existsSync(COMMAND) && statSync(COMMAND).mtimeMs >= changed) return;
   const { build } = await import('esbuild');
-  // Beside it first: another call may be reading the one that is there.
-  const fresh = join(FOLDER, `eldrun-${process.pid}.mjs`);
-  await build({
-    entryPoints: [join(ROOT, 'cli/src/entry.ts')],
-    outfile: fresh,
+  const common = {
     bundle: true,
     platform: 'node',
     format: 'esm',
     mainFields: ['module', 'main'],
     target: 'node20',
-    alias: {
-      '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
-      '@eldrun/core/details': join(ROOT, 'core/src/edges/files.ts'),
-      '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
-      '@eldrun/core/house': join(ROOT, 'core/src/house/files.ts'),
-      '@eldrun/core/attachment': join(ROOT, 'core/src/attachment/file.ts'),
-      '@eldrun/core/plane-section': join(ROOT, 'core/src/plane-section/index.ts'),
-      '@eldrun/core/prices': join(ROOT, 'core/src/prices/schema.ts'),
-      '@eldrun/core/simulation': join(ROOT, 'core/src/hygro/schema.ts'),
-      '@eldrun/core': join(ROOT, 'core/src/index.ts'),
-    },
-    banner: {
-      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
-    },
+    alias: ALIAS,
     minifyWhitespace: true,
     minifySyntax: true,
     logLevel: 'warning',
+  };
+  // Beside it first: another call may be reading the one that is there.
+  const fresh = (name) => join(FOLDER, `${name}-${process.pid}.mjs`);
+  await build({
+    ...common,
+    entryPoints: [join(ROOT, 'cli/src/papers.ts')],
+    outfile: fresh('papers'),
+    packages: 'external',
   });
-  renameSync(fresh, COMMAND);
+  renameSync(fresh('papers'), PAPERS);
+  await build({
+    ...common,
+    entryPoints: [join(ROOT, 'cli/src/entry.ts')],
+    outfile: fresh('eldrun'),
+    plugins: [
+      {
+        name: 'papers',
+        setup: ({ onResolve }) =>
+          onResolve({ filter: /^\.\/papers\.ts$/ }, () => ({
+            path: './papers.mjs',
+            external: true,
+          })),
+      },
+    ],
+    banner: {
+      js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+    },
+  });
+  renameSync(fresh('eldrun'), COMMAND);
 }

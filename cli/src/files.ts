@@ -77,9 +77,21 @@ export async function eachFile(
   return bad ? EXIT.badInput : EXIT.ok;
 }
 
+/** A file that a command cannot go on without is bad; what is wrong with it, its name first. */
+export class BadFile extends Error {}
+
+/** Reads and parses a file. @throws BadFile */
+export async function readAs<T>(path: string, parse: (text: string) => T): Promise<T> {
+  try {
+    return parse(await readText(path));
+  } catch (error) {
+    throw new BadFile(`${path}: ${explain(error)}`);
+  }
+}
+
 /** What was wrong with a file, for a person. Anything but bad input is thrown on. */
 export function explain(error: unknown): string {
-  if (error instanceof InputError) return error.message;
+  if (error instanceof InputError || error instanceof BadFile) return error.message;
   const { code, syscall, message } = error as NodeJS.ErrnoException;
   if (!syscall) throw error;
   return FILE_PROBLEMS[code ?? ''] ?? message;

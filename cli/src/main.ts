@@ -27,6 +27,9 @@ eldrun section FILE… [--json]
 eldrun attach FILE… [--json]
 eldrun simulate FILE… [--samples N] [--json]
 eldrun quickline PHRASE… [--json] [--units imperial|metric]
+eldrun print FILE… --sheet SHEET -o out.pdf [--hourly] [--only IDS] [--prices FILE]
+       [--paper letter|a4] [--project NAME] [--revision N] [--date DAY] [--units …]
+eldrun draw FILE --to svg|dxf|png -o FILE [--what WHAT] [--only IDS] [--units …]
 
 check computes what framed walls are worth and judges whether they stay dry. Each
 FILE is a wall file (eldrun-wall, version 1).
@@ -44,6 +47,10 @@ attachment file (eldrun-attachment, version 1).
 simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulation,
 version 1).
 quickline reads layers as a builder says them and prints what it understands.
+print makes a PDF. SHEET: wall, submittal, crew (a wall file), comparison (several),
+elevation, plates, edges, order (a house file).
+draw writes drawings to scale. WHAT: section (a wall file), elevation, plates, edges
+(a house file); several drawings become a file each.
 
   --hourly   judge by two years hour by hour in the standard exposure, on all cores
   --prices   a price book (eldrun-prices) in place of the demo prices
@@ -51,7 +58,11 @@ quickline reads layers as a builder says them and prints what it understands.
   --samples  how sure: N runs of the wall as houses differ, on all cores
   --json     one result a line, in the order of the files, SI and unrounded
   --strict   exit 1 when the judgment or a verdict fails
-  --units    units of the table, and of a bare number in a phrase (default metric)
+  --units    units of the table, and of a bare number in a phrase (default metric);
+             of a paper, and of the lengths in a DXF
+  --only     ids of elevations or edges, with commas between them
+  --date     the day on a paper, 2026-03-12 (default today)
+  -o         the file that is written
   --help     this text
 
 Exit: 0 done, 1 something fails under --strict, 2 bad input, or no room for the output.
@@ -69,6 +80,8 @@ const NEEDS: Record<string, string> = {
   attach: 'a file',
   simulate: 'a file',
   quickline: 'a phrase',
+  print: 'a file',
+  draw: 'a file',
 };
 
 /**
@@ -97,6 +110,15 @@ export async function run(
         sample: { type: 'string' },
         prices: { type: 'string' },
         units: { type: 'string', default: 'metric' },
+        sheet: { type: 'string' },
+        output: { type: 'string', short: 'o' },
+        paper: { type: 'string', default: 'letter' },
+        project: { type: 'string', default: '' },
+        revision: { type: 'string', default: '' },
+        date: { type: 'string' },
+        to: { type: 'string' },
+        what: { type: 'string' },
+        only: { type: 'string', default: '' },
         help: { type: 'boolean', short: 'h', default: false },
       },
     });
@@ -132,6 +154,17 @@ export async function run(
     return EXIT.badInput;
   }
   const { json, strict, hourly, units } = values;
+  if (command === 'print' || command === 'draw') {
+    const papers = await import('./papers.ts');
+    const asked = command === 'print' ? papers.askedPrint(values) : papers.askedDraw(values);
+    if (typeof asked === 'string') {
+      output.stderr.write(`eldrun: ${asked}\n`);
+      return EXIT.badInput;
+    }
+    if ('to' in asked) return papers.draw(files, asked, output);
+    const prices = values.prices === undefined ? null : await readPrices(values.prices, output);
+    return prices === 'bad' ? EXIT.badInput : papers.print(files, { ...asked, prices }, output);
+  }
   if (command === 'compare' || command === 'explore') {
     const prices = values.prices === undefined ? null : await readPrices(values.prices, output);
     const sample =

@@ -26,7 +26,7 @@ export interface Room {
 /** Room of a drawing on an upright sheet of A4 or letter, m; its notes beside it take the rest. */
 const ROOM: Record<'section' | 'edge' | 'elevation', Room> = {
   section: { width: 0.1, height: 0.12 },
-  edge: { width: 0.11, height: 0.11 },
+  edge: { width: 0.12, height: 0.135 },
   elevation: { width: 0.16, height: 0.12 },
 };
 

@@ -125,16 +125,23 @@ function around(
     bottom = 0,
   }: Partial<Record<'left' | 'right' | 'top' | 'bottom', number>>,
 ): Scene {
-  const ys = marks.flatMap((mark) =>
-    mark.shape === 'path' ? mark.pieces.flat().map(([, y]) => y) : 'y' in mark ? [mark.y] : [],
-  );
-  const low = Math.max(scene.y + scene.height + bottom, ...ys);
-  const high = Math.min(scene.y - top, ...ys);
+  const reach = (axis: 0 | 1): number[] =>
+    marks.flatMap((mark) => {
+      if (mark.shape === 'path') return mark.pieces.flat().map((corner) => corner[axis]);
+      if (mark.shape === 'text') return axis === 1 ? [mark.y] : [];
+      if (mark.shape === 'rect')
+        return axis === 0 ? [mark.x, mark.x + mark.width] : [mark.y, mark.y + mark.height];
+      return [];
+    });
+  const low = Math.max(scene.y + scene.height + bottom, ...reach(1));
+  const high = Math.min(scene.y - top, ...reach(1));
+  const start = Math.min(scene.x - left, ...reach(0));
+  const end = Math.max(scene.x + scene.width + right, ...reach(0));
   return {
     ...scene,
-    x: scene.x - left,
+    x: start,
     y: high,
-    width: scene.width + left + right,
+    width: end - start,
     height: low - high,
     parts: [...scene.parts, { id: 'notes', name: NOTES, faint: false, marks }],
   };

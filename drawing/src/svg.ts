@@ -49,15 +49,43 @@ function penOf(pen: Pen, placed: Placed): string {
   return ` stroke="${color}" stroke-width="${length(weight * k)}"${dashes ? ` stroke-dasharray="${dashes}"` : ''}${round ? ' stroke-linecap="round"' : ''}${onPaper ? '' : ' vector-effect="non-scaling-stroke"'}`;
 }
 
+/** Whether a hatch has anything but its tint. */
+const hasStrokes = (hatch: Hatch): boolean =>
+  HATCHES[hatch].strokes !== undefined || HATCHES[hatch].dots !== undefined;
+
+/** An area with its hatch. On paper the tint lies under the strokes, so that no seam of their tiles is seen. */
+function filled(
+  shape: string,
+  { hatch, pen }: { hatch: Hatch; pen: Pen },
+  uid: string,
+  placed: Placed,
+): string {
+  const line = penOf(pen, placed);
+  const pattern = `${shape} fill="url(#${uid}-${hatch})"${line}/>`;
+  if (placed === IN_METRES) return pattern;
+  const tint = `${shape} fill="${HATCHES[hatch].tint}"`;
+  return hasStrokes(hatch) ? `${tint}/>${pattern}` : `${tint}${line}/>`;
+}
+
 function markOf(mark: Mark, uid: string, placed: Placed): string {
   const { scale } = placed;
   const x = (value: number): string => length(placed.x + value * scale);
   const y = (value: number): string => length(placed.y + value * scale);
   switch (mark.shape) {
     case 'rect':
-      return `<rect x="${x(mark.x)}" y="${y(mark.y)}" width="${length(mark.width * scale)}" height="${length(mark.height * scale)}" fill="url(#${uid}-${mark.hatch})"${penOf(mark.pen, placed)}/>`;
+      return filled(
+        `<rect x="${x(mark.x)}" y="${y(mark.y)}" width="${length(mark.width * scale)}" height="${length(mark.height * scale)}"`,
+        mark,
+        uid,
+        placed,
+      );
     case 'polygon':
-      return `<polygon points="${mark.corners.map((corner) => `${x(corner[0])},${y(corner[1])}`).join(' ')}" fill="url(#${uid}-${mark.hatch})"${penOf(mark.pen, placed)}/>`;
+      return filled(
+        `<polygon points="${mark.corners.map((corner) => `${x(corner[0])},${y(corner[1])}`).join(' ')}"`,
+        mark,
+        uid,
+        placed,
+      );
     case 'path': {
       const d = mark.pieces
         .map((piece) => piece.map((corner, i) => `${i ? 'L' : 'M'}${x(corner[0])} ${y(corner[1])}`))
@@ -85,13 +113,26 @@ const marksOf = ({ parts }: Scene, uid: string, placed: Placed): string =>
  */
 export const svgMarks = (scene: Scene, uid: string): string => marksOf(scene, uid, IN_METRES);
 
-/** The hatches that a scene uses, in the order of their first use. */
+/** The hatches with strokes that a scene uses, in the order of their first use. */
 function hatchesIn({ parts }: Scene): Hatch[] {
   const used = new Set<Hatch>();
   for (const { marks } of parts)
     for (const mark of marks)
-      if (mark.shape === 'rect' || mark.shape === 'polygon') used.add(mark.hatch);
+      if ((mark.shape === 'rect' || mark.shape === 'polygon') && hasStrokes(mark.hatch))
+        used.add(mark.hatch);
   return [...used];
+}
+
+/** A pattern, px of its tile scaled. @param tinted whether its tint is in it */
+function patternOf(uid: string, hatch: Hatch, scale: number, tinted: boolean): string {
+  const { width, height, tint, strokes, color = INK, weight = 1, dots } = HATCHES[hatch];
+  const inside = strokes
+    ? `<path d="${strokes}" fill="none" stroke="${color}" stroke-width="${weight}"/>`
+    : (dots ?? [])
+        .map(([x, y]) => `<circle cx="${x}" cy="${y}" r="0.8" fill="${color}"/>`)
+        .join('');
+  const under = tinted ? `<rect width="${width}" height="${height}" fill="${tint}"/>` : '';
+  return `<pattern id="${uid}-${hatch}" width="${width}" height="${height}" patternUnits="userSpaceOnUse" patternTransform="scale(${scale})">${under}${inside}</pattern>`;
 }
 
 /**
@@ -100,23 +141,8 @@ function hatchesIn({ parts }: Scene): Hatch[] {
  * @param uid of the drawing in its page
  * @param scale px a metre that the marks are shown at: the patterns stay as they are
  */
-export function svgPatterns(
-  uid: string,
-  scale: number,
-  hatches: readonly Hatch[] = Object.keys(HATCHES) as Hatch[],
-): string {
-  return hatches
-    .map((hatch) => {
-      const { width, height, tint, strokes, color = INK, weight = 1, dots } = HATCHES[hatch];
-      const inside = strokes
-        ? `<path d="${strokes}" fill="none" stroke="${color}" stroke-width="${weight}"/>`
-        : (dots ?? [])
-            .map(([x, y]) => `<circle cx="${x}" cy="${y}" r="0.8" fill="${color}"/>`)
-            .join('');
-      return `<pattern id="${uid}-${hatch}" width="${width}" height="${height}" patternUnits="userSpaceOnUse" patternTransform="scale(${1 / scale})"><rect width="${width}" height="${height}" fill="${tint}"/>${inside}</pattern>`;
-    })
-    .join('');
-}
+export const svgPatterns = (uid: string, scale: number): string =>
+  (Object.keys(HATCHES) as Hatch[]).map((hatch) => patternOf(uid, hatch, 1 / scale, true)).join('');
 
 /** Room around a drawing that stands alone, mm: its outer lines are not cut. */
 const MARGIN = 1;
@@ -136,5 +162,11 @@ export function svgFile(scene: Scene, ratio: number): string {
   const scale = ratio * 1000;
   const [width, height] = paperSize(scene, ratio).map(length);
   const placed = { scale, x: MARGIN - scene.x * scale, y: MARGIN - scene.y * scale };
-  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}" font-family="Roboto, sans-serif"><title>${escaped(scene.title)}</title><defs>${svgPatterns('eldrun', 1 / MM_PER_PX, hatchesIn(scene))}<clipPath id="eldrun-paper"><rect x="0" y="0" width="${width}" height="${height}"/></clipPath></defs><rect width="${width}" height="${height}" fill="#ffffff"/><g clip-path="url(#eldrun-paper)">${marksOf(scene, 'eldrun', placed)}</g></svg>\n`;
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}" font-family="Roboto, sans-serif"><title>${escaped(scene.title)}</title><defs>${hatchesIn(
+    scene,
+  )
+    .map((hatch) => patternOf('eldrun', hatch, MM_PER_PX, false))
+    .join(
+      '',
+    )}<clipPath id="eldrun-paper"><rect x="0" y="0" width="${width}" height="${height}"/></clipPath></defs><rect width="${width}" height="${height}" fill="#ffffff"/><g clip-path="url(#eldrun-paper)">${marksOf(scene, 'eldrun', placed)}</g></svg>\n`;
 }

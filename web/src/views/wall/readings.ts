@@ -89,6 +89,8 @@ export function useReadings(): ComputedRef<Reading[]> {
         was: was === null ? '' : wasText(quantity, was, now),
       };
     };
+    const takenText = (taken: number): string =>
+      taken < 0 ? `adds ${text('resistance', -taken)}` : `takes ${text('resistance', taken)}`;
     const margin = worstMargin(assessment);
     const now = effective.value;
     const before = baseline.assessment;
@@ -115,9 +117,7 @@ export function useReadings(): ComputedRef<Reading[]> {
         'share',
         whole && whole.framingLoss,
         preview?.framingLoss,
-        whole
-          ? `takes ${text('resistance', whole.thermal.cavityPath.r - framedR(whole.thermal))}`
-          : '',
+        whole ? takenText(whole.thermal.cavityPath.r - framedR(whole.thermal)) : '',
         whole && (() => explainFramingLoss(whole)),
         false,
         before && before.framingLoss,

@@ -1,0 +1,211 @@
+import { writeFile } from 'node:fs/promises';
+import type { PriceBook, UnitSystem } from '@eldrun/core';
+import { parseDetailedHouse } from '@eldrun/core/details';
+import { parseWallFile } from '@eldrun/core/schema';
+import {
+  drawingFile,
+  drawingsOf,
+  DRAWING_FORMATS,
+  DRAWN,
+  makePaper,
+  PAPER_SIZES,
+  SHEETS,
+  type DrawingFormat,
+  type DrawingOf,
+  type DrawnKind,
+  type PaperOf,
+  type PaperSize,
+  type PaperSetting,
+  type SheetKind,
+} from '@eldrun/papers';
+import { BadFile, explain, readAs } from './files.ts';
+import { EXIT, type Output } from './output.ts';
+
+export interface PrintOptions {
+  sheet: SheetKind;
+  output: string;
+  setting: PaperSetting;
+  hourly: boolean;
+  only: string[];
+  prices: PriceBook | null;
+}
+
+/** What was typed after the command. */
+export interface Typed {
+  units: UnitSystem | string;
+  sheet?: string | undefined;
+  output?: string | undefined;
+  paper: string;
+  project: string;
+  revision: string;
+  date?: string | undefined;
+  to?: string | undefined;
+  what?: string | undefined;
+  only: string;
+  hourly: boolean;
+}
+
+/** One of several words, or what is wrong with the option. */
+function oneOf<T extends string>(
+  option: string,
+  typed: string | undefined,
+  allowed: readonly T[],
+): { word: T } | string {
+  return typed !== undefined && (allowed as readonly string[]).includes(typed)
+    ? { word: typed as T }
+    : `${typed === undefined ? `say --${option}` : `--${option} ${typed} is not known`}. Allowed: ${allowed.join(', ')}.`;
+}
+
+const listed = (typed: string): string[] =>
+  typed
+    .split(',')
+    .map((one) => one.trim())
+    .filter((one) => one !== '');
+
+/** A day of the calendar. */
+function dayOf(typed: string | undefined): { word: string } | string {
+  if (typed === undefined) return { word: new Date().toISOString().slice(0, 10) };
+  const day = new Date(`${typed}T12:00:00Z`);
+  return /^\d{4}-\d\d-\d\d$/.test(typed) && day.toISOString().startsWith(typed)
+    ? { word: typed }
+    : `--date ${typed} is no day. Allowed: such as 2026-03-12.`;
+}
+
+/** What `print` is asked for, or what is wrong with it. */
+export function askedPrint(typed: Typed): Omit<PrintOptions, 'prices'> | string {
+  const sheet = oneOf('sheet', typed.sheet, SHEETS);
+  const size = oneOf('paper', typed.paper, PAPER_SIZES);
+  const date = dayOf(typed.date);
+  for (const one of [sheet, size, date]) if (typeof one === 'string') return one;
+  if (!typed.output) return 'say where to write it: -o out.pdf.';
+  return {
+    sheet: (sheet as { word: SheetKind }).word,
+    output: typed.output,
+    hourly: typed.hourly,
+    only: listed(typed.only),
+    setting: {
+      project: typed.project,
+      revision: typed.revision,
+      date: (date as { word: string }).word,
+      size: (size as { word: PaperSize }).word,
+      units: typed.units as UnitSystem,
+    },
+  };
+}
+
+/** What `draw` is asked for, or what is wrong with it. */
+export function askedDraw(typed: Typed): DrawOptions | string {
+  const to = oneOf('to', typed.to, DRAWING_FORMATS);
+  const what = typed.what === undefined ? null : oneOf('what', typed.what, DRAWN);
+  if (typeof to === 'string') return to;
+  if (typeof what === 'string') return what;
+  if (!typed.output) return `say where to write it: -o out.${to.word}.`;
+  return {
+    what: what && what.word,
+    to: to.word,
+    output: typed.output,
+    units: typed.units as UnitSystem,
+    only: listed(typed.only),
+  };
+}
+
+/** Sheets of a house; the others are of walls. */
+const OF_HOUSES: ReadonlySet<SheetKind> = new Set(['elevation', 'plates', 'edges', 'order']);
+
+async function paperOf(files: string[], options: PrintOptions): Promise<PaperOf> {
+  const { sheet, hourly, only, prices } = options;
+  if (sheet === 'comparison') {
+    const walls = await Promise.all(files.map((path) => readAs(path, parseWallFile)));
+    return {
+      sheet,
+      name: options.setting.project || walls.map(({ name }) => name).join(', '),
+      walls: walls.map((file, i) => ({ id: String(i), file })),
+      decided: null,
+    };
+  }
+  if (files.length > 1)
+    throw new BadFile(`--sheet ${sheet} is of one file, and ${files.length} are given`);
+  const [path] = files as [string];
+  if (!OF_HOUSES.has(sheet))
+    return {
+      sheet: sheet as 'wall' | 'submittal' | 'crew',
+      file: await readAs(path, parseWallFile),
+      hourly,
+    };
+  const house = await readAs(path, (text) => parseDetailedHouse(text));
+  return sheet === 'order'
+    ? { sheet, house, prices, order: null }
+    : { sheet: sheet as 'elevation' | 'plates' | 'edges', house, only };
+}
+
+/** Says what is wrong and ends; anything but bad input is thrown on. */
+function refused(error: unknown, { stderr }: Output): number {
+  stderr.write(`eldrun: ${explain(error)}\n`);
+  return EXIT.badInput;
+}
+
+/**
+ * Prints a sheet as a PDF.
+ *
+ * @returns 0, or 2 where a file is bad or the paper cannot be written
+ */
+export async function print(
+  files: string[],
+  options: PrintOptions,
+  output: Output,
+): Promise<number> {
+  try {
+    const pdf = await makePaper({ of: await paperOf(files, options), setting: options.setting });
+    await writeFile(options.output, pdf);
+    output.stdout.write(`${options.output}\n`);
+    return EXIT.ok;
+  } catch (error) {
+    return refused(error, output);
+  }
+}
+
+export interface DrawOptions {
+  what: DrawnKind | null;
+  to: DrawingFormat;
+  output: string;
+  units: UnitSystem;
+  only: string[];
+}
+
+/** What a file is drawn as: a wall as its section, a house as its elevations unless something else is asked for. */
+async function drawingOf(path: string, { what, only }: DrawOptions): Promise<DrawingOf> {
+  const house = await readAs(path, (text) => /"format"\s*:\s*"eldrun-house"/.test(text));
+  if (what === 'section' || (what === null && !house))
+    return { what: 'section', file: await readAs(path, parseWallFile) };
+  return {
+    what: what ?? 'elevation',
+    house: await readAs(path, (text) => parseDetailedHouse(text)),
+    only,
+  };
+}
+
+/** A name in front of its ending: `out-north frame.svg`. */
+const named = (path: string, id: string): string =>
+  path.replace(/(\.[^./]*)?$/, (ending) => `-${id.replace(/[^\p{L}\p{N}]+/gu, '-')}${ending}`);
+
+/**
+ * Draws a wall or a house. Several drawings go into a file each, with what they show in its name.
+ *
+ * @returns 0, or 2 where the file is bad or a drawing cannot be written
+ */
+export async function draw(files: string[], options: DrawOptions, output: Output): Promise<number> {
+  try {
+    if (files.length > 1) throw new BadFile(`draw takes one file, and ${files.length} are given`);
+    const of = await drawingOf(files[0]!, options);
+    const drawings = drawingsOf(of, {}, options.units);
+    for (const { id, drawn } of drawings) {
+      const path = drawings.length === 1 ? options.output : named(options.output, id);
+      const hatched = of.what === 'section' || of.what === 'edges';
+      await writeFile(path, drawingFile(drawn, options.to, options.units, hatched));
+      output.stdout.write(`${path}  ${drawn.scale.text}\n`);
+    }
+    return EXIT.ok;
+  } catch (error) {
+    return refused(error, output);
+  }
+}

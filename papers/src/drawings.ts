@@ -1,0 +1,107 @@
+import {
+  assemblyParts,
+  houseEdges,
+  InputError,
+  layerTitle,
+  layoutHouse,
+  LIBRARY,
+  resolveWall,
+  sectionOf,
+  type DetailedHouse,
+  type Materials,
+  type UnitSystem,
+  type WallFile,
+} from '@eldrun/core';
+import {
+  drawnEdge,
+  drawnElevation,
+  drawnPlate,
+  drawnWall,
+  svgFile,
+  type Drawn,
+  type ElevationLayer,
+} from '@eldrun/drawing';
+import { dxfFile } from '@eldrun/drawing/dxf';
+import { pngOf } from './png.ts';
+import { edgeNamer } from './sheets/edges.ts';
+import { layersOf } from './sheets/elevations.ts';
+
+/** What is drawn, and the files that it is drawn as. */
+export const DRAWN = ['section', 'elevation', 'plates', 'edges'] as const;
+export type DrawnKind = (typeof DRAWN)[number];
+
+export const DRAWING_FORMATS = ['svg', 'dxf', 'png'] as const;
+export type DrawingFormat = (typeof DRAWING_FORMATS)[number];
+
+/** What drawings are made of. */
+export type DrawingOf =
+  | { what: 'section'; file: WallFile }
+  | { what: 'elevation' | 'plates' | 'edges'; house: DetailedHouse; only: readonly string[] };
+
+/** One drawing by its name. */
+export interface NamedDrawing {
+  /** What tells it from the others: part of a file's name. */
+  id: string;
+  drawn: Drawn;
+}
+
+/** Layers of an elevation that one drawing shows: each of them apart, services in the frame. */
+const shown = (layer: ElevationLayer): ReadonlySet<ElevationLayer> =>
+  new Set<ElevationLayer>(layer === 'services' ? ['frame', layer] : [layer]);
+
+/**
+ * The drawings of a wall or a house, each for paper at the largest scale of a ruler at which it fits on a sheet.
+ *
+ * @throws InputError where there is nothing of it to draw
+ */
+export function drawingsOf(of: DrawingOf, materials: Materials, units: UnitSystem): NamedDrawing[] {
+  if (of.what === 'section') {
+    const { file } = of;
+    const wall = resolveWall(file, materials);
+    const find = (id: string) => file.materials?.[id] ?? materials[id] ?? LIBRARY[id];
+    return [
+      {
+        id: 'section',
+        drawn: drawnWall(wall, units, ({ source }) => layerTitle(source, find, units)),
+      },
+    ];
+  }
+  const { house, only, what } = of;
+  const { elevations } = layoutHouse(house, assemblyParts(house.assemblies, materials));
+  const wanted = (...names: string[]): boolean =>
+    only.length === 0 || names.some((name) => only.includes(name));
+  const found =
+    what === 'edges'
+      ? houseEdges(house, elevations, house.details ?? {})
+          .edges.filter(({ id, kind }) => wanted(id, kind))
+          .map((edge) => ({
+            id: edge.id,
+            drawn: drawnEdge(sectionOf(edge), units, edgeNamer(edge, materials, units)),
+          }))
+      : elevations
+          .filter(({ elevation }) => wanted(elevation.id))
+          .flatMap((layout): NamedDrawing[] => {
+            const { id } = layout.elevation;
+            return what === 'plates'
+              ? [{ id, drawn: drawnPlate(layout, units) }]
+              : layersOf(layout).map((layer) => ({
+                  id: `${id} ${layer}`,
+                  drawn: drawnElevation(layout, units, shown(layer)),
+                }));
+          });
+  if (found.length === 0)
+    throw new InputError('only', 'there is nothing of it to draw', 'ids of what the house has');
+  return found;
+}
+
+/** A drawing as a file. @param units of the lengths in a DXF */
+export function drawingFile(
+  { scene, scale }: Drawn,
+  format: DrawingFormat,
+  units: UnitSystem,
+  hatched: boolean,
+): Uint8Array {
+  const text =
+    format === 'dxf' ? dxfFile(scene, scale.ratio, units, hatched) : svgFile(scene, scale.ratio);
+  return format === 'png' ? pngOf(text) : new TextEncoder().encode(text);
+}

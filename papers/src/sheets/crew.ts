@@ -1,0 +1,179 @@
+import {
+  attachmentOf,
+  attachmentSteps,
+  claddingLayer,
+  formatText,
+  isAirBarrier,
+  joiningPairs,
+  messageText,
+  rolesOf,
+  SHEATHING_FASTENERS,
+  tradeOf,
+  workingTemperatures,
+  type Quantity,
+  type ResolvedLayer,
+  type Trade,
+  type UnitSystem,
+} from '@eldrun/core';
+import { drawnWall } from '@eldrun/drawing';
+import type { LookedAt } from '../looked-at.ts';
+import type { Block, Sheet } from '../types.ts';
+import { CAUTIONS, titleOf } from './words.ts';
+
+/** Wood sheathing on studs at up to this spacing has the lesser least thickness, m. */
+const CLOSE = 0.4572;
+
+/** What is said of a layer when it is placed: laps, gaps, nailing, in the crew's units. */
+function placing(
+  layer: ResolvedLayer,
+  looked: LookedAt,
+  trade: Trade,
+  units: UnitSystem,
+  outside: boolean,
+): string[] {
+  const { fill, fillId, source } = layer;
+  const length = (value: number): string => formatText('length', value, units);
+  const figure = (id: string, quantity: Quantity = 'length'): string =>
+    formatText(quantity, trade(id), units);
+  if (source.kind === 'framed')
+    return fill
+      ? ['The fill goes in once the outside sheds water and what runs in the cavities was seen.']
+      : [];
+  if (!fill || !fillId) return [];
+  const roles = rolesOf(fillId, fill);
+  if (roles.includes('cladding')) return [];
+  if (fill.category === 'membrane' || fill.category === 'coating')
+    return outside
+      ? [
+          ...(/self-adhered|adhered/.test(fillId)
+            ? [
+                `Laps: ${figure('self-adhered-side')} at sides, ${figure('self-adhered-end')} at ends; roll every foot of it, primer where the maker asks.`,
+              ]
+            : /liquid|fluid/.test(fillId)
+              ? [
+                  `Joints treated ${figure('liquid-joint')} wide, then the film by wet gauge in two passes.`,
+                ]
+              : [
+                  `Laps: ${figure('wrap-lap')} both ways, upper over lower, ${figure('wrap-corner')} around corners; cap fasteners every ${figure('wrap-cap')}.`,
+                ]),
+          'Shingle it: nothing above laps behind what is below. Photograph each opening before it is covered.',
+        ]
+      : [
+          'Seams taped on something solid, edges glued to plates, floor and windows; boxes sealed before the board covers them.',
+        ];
+  if (outside && (roles.includes('sheathing') || fill.category === 'wood-panel')) {
+    const nails = SHEATHING_FASTENERS[0]!;
+    const stud = looked.assessment.wall.layers.find(({ member }) => member)?.member;
+    const least = trade(stud && stud.shape.spacing > CLOSE ? 'sheathing-24' : 'sheathing-16');
+    return [
+      `${nails.name}: ${figure('nail-8d-edge')} at edges, ${figure('nail-8d-field')} in the field, ${figure('sheathing-edge')} from edges, heads flush, unless the braced-wall plan says closer.`,
+      `Gap of ${length(0.003175)} at all edges; joints on wood. ${layer.thickness + 1e-4 < least ? `Thinner than the ${length(least)} that wood sheathing takes on these studs: ask.` : ''}`.trim(),
+    ];
+  }
+  if (outside && roles.includes('continuous-insulation')) {
+    const wool = fill.category === 'mineral-board' || fill.category === 'wood-fiber';
+    return [
+      `Joints off those behind by ${figure('board-stagger')}; gaps over ${figure('board-gap')} filled${wool ? `, wool cut ${figure('wool-over')} over size` : ''}.`,
+    ];
+  }
+  if (fill.category === 'gypsum' && !outside)
+    return ['Bottom edge clear of the floor; screws snug, paper whole.'];
+  return [];
+}
+
+/** Strips before the cladding, and the cladding. */
+function rainscreenSteps(looked: LookedAt, trade: Trade, units: UnitSystem): string[] {
+  const { wall } = looked.assessment;
+  const held = attachmentOf(wall);
+  const cladding = claddingLayer(wall);
+  const steps = held ? attachmentSteps(held.design).map((one) => messageText(one, units)) : [];
+  const furring = wall.layers.some(({ ventilation }) => ventilation === 'open');
+  return [
+    ...(furring
+      ? [
+          `Strips short of heads and sills by ${formatText('length', trade('furring-short'), units)}; the gap open at bottom and top, mesh in both.`,
+        ]
+      : []),
+    ...steps,
+    ...(cladding
+      ? [
+          `${titleOf(looked, units)(cladding)}: keep it ${formatText('length', trade('clear-siding'), units)} above grade, cut ends sealed, flashing at every head.`,
+        ]
+      : []),
+  ];
+}
+
+/** A wall for the crew that builds it: pictures, order, laps, gaps, nailing, cautions. */
+export function crewSheet(
+  looked: LookedAt,
+  units: UnitSystem,
+  figures: { trade?: Record<string, number> } = {},
+): Sheet {
+  const { assessment, findings } = looked;
+  const { wall } = assessment;
+  const trade = tradeOf(figures);
+  const title = titleOf(looked, units);
+  const frame = wall.layers.findIndex(({ member }) => member?.frame === wall.mainFrame);
+  const step = (layer: ResolvedLayer, outside: boolean): string =>
+    [
+      `${title(layer)}, ${formatText('length', layer.thickness, units)}.`,
+      ...placing(layer, looked, trade, units, outside),
+    ].join(' ');
+  const outward = frame < 0 ? wall.layers : wall.layers.slice(frame);
+  const inward = frame < 0 ? [] : wall.layers.slice(0, frame).toReversed();
+  const cladding = claddingLayer(wall);
+  const open = findings.filter(({ status }) => status === 'fail' || status === 'caution');
+  const tight = wall.layers.filter(isAirBarrier).map(title);
+  const temperatures = workingTemperatures(joiningPairs(wall));
+  const blocks: Block[] = [
+    {
+      kind: 'drawing',
+      drawn: drawnWall(wall, units, title),
+      caption: 'Plan section, outdoors above',
+    },
+    { kind: 'heading', text: 'In this order, from the frame outward' },
+    {
+      kind: 'list',
+      numbered: true,
+      items: [
+        ...outward
+          .filter((layer) => layer !== cladding && layer.ventilation !== 'open')
+          .map((layer) => step(layer, true)),
+        ...rainscreenSteps(looked, trade, units),
+      ],
+    },
+    ...(inward.length > 0
+      ? ([
+          {
+            kind: 'heading',
+            text: 'Then inside, once the outside sheds water and the air barrier is tested',
+          },
+          { kind: 'list', numbered: true, items: inward.map((layer) => step(layer, false)) },
+        ] satisfies Block[])
+      : []),
+    ...(tight.length > 0
+      ? ([
+          {
+            kind: 'text',
+            text: `Air barrier: ${tight.length === 1 ? tight[0]! : `one of ${tight.join(', ')}, the same one all around the house`}. No hole in it stays open.`,
+          },
+        ] satisfies Block[])
+      : []),
+    ...(temperatures
+      ? ([
+          {
+            kind: 'text',
+            text: `Whatever is stuck here: air and surface from ${formatText('temperature', temperatures[0], units)} to ${formatText('temperature', temperatures[1], units)}, dry and free of dust.`,
+          },
+        ] satisfies Block[])
+      : []),
+    { kind: 'heading', text: 'Stop and ask before building' },
+    open.length > 0
+      ? { kind: 'findings', items: open }
+      : { kind: 'text', text: 'Nothing fails and nothing asks for caution.' },
+    { kind: 'heading', text: 'Cautions' },
+    { kind: 'list', items: CAUTIONS },
+    { kind: 'blanks', labels: ['Built by', 'Date', 'Looked at by', 'Date'] },
+  ];
+  return { title: 'Crew sheet', subject: wall.file.name, blocks };
+}

@@ -1,0 +1,150 @@
+import {
+  assemblyParts,
+  formatText,
+  houseEdges,
+  judgeEdgeHeat,
+  layerTitle,
+  layoutHouse,
+  LIBRARY,
+  messageText,
+  sectionOf,
+  solveEdge,
+  traceFindings,
+  type DetailedHouse,
+  type EdgeHeat,
+  type HouseEdge,
+  type Material,
+  type Materials,
+  type UnitSystem,
+} from '@eldrun/core';
+import { drawnEdge } from '@eldrun/drawing';
+import type { Block, Sheet } from '../types.ts';
+import { right } from './words.ts';
+
+/** What a person calls the layers of an edge's wall. */
+export function edgeNamer(
+  { stack }: HouseEdge,
+  materials: Materials,
+  units: UnitSystem,
+): (id: string) => string {
+  const { file } = stack.wall;
+  const find = (id: string): Material | undefined =>
+    file.materials?.[id] ?? materials[id] ?? LIBRARY[id];
+  return (id) => {
+    const layer = file.layers.find((one) => one.id === id);
+    return layer ? layerTitle(layer, find, units) : id;
+  };
+}
+
+/**
+ * The edges of a house, a detail each: to scale, what follows from the layers, its heat, in which order it is built,
+ * what is wrong.
+ *
+ * @param only kinds or ids of edges; all where none is named
+ */
+export function edgesSheet(
+  house: DetailedHouse,
+  materials: Materials,
+  units: UnitSystem,
+  only: readonly string[] = [],
+): Sheet {
+  const { elevations } = layoutHouse(house, assemblyParts(house.assemblies, materials));
+  const { edges } = houseEdges(house, elevations, house.details ?? {});
+  const solved = new Map<string, EdgeHeat | null>();
+  const wanted = edges.filter(
+    ({ id, kind }) => only.length === 0 || only.includes(id) || only.includes(kind),
+  );
+  return {
+    title: 'Edge details',
+    subject: house.name,
+    blocks: wanted.flatMap((edge, n): Block[] => {
+      const section = sectionOf(edge);
+      const key = JSON.stringify(section.thermal);
+      if (!solved.has(key)) solved.set(key, solveEdge(section)?.heat ?? null);
+      const heat = solved.get(key)!;
+      const findings = [
+        ...section.findings,
+        ...traceFindings(section),
+        ...(heat ? [judgeEdgeHeat(edge.stack.wall, heat)] : []),
+      ].filter(({ status }) => status !== 'pass');
+      const places = edge.places.map(({ elevation, opening }) =>
+        opening ? `${elevation} ${opening}` : elevation,
+      );
+      return [
+        ...(n > 0 ? ([{ kind: 'page' }] satisfies Block[]) : []),
+        {
+          kind: 'heading',
+          text: `${n + 1}  ${edge.name}, wall ${edge.assembly}: ${formatText('elevation', edge.length, units)} in all`,
+        },
+        { kind: 'text', text: `At ${[...new Set(places)].join(', ')}.` },
+        {
+          kind: 'drawing',
+          drawn: drawnEdge(section, units, edgeNamer(edge, materials, units)),
+          caption: `${edge.name}, ${section.view === 'plan' ? 'plan' : 'upright section, outdoors at the left'}; dotted: air line, dashed: water line, dash and dot: insulation line`,
+        },
+        ...(heat
+          ? ([
+              {
+                kind: 'facts',
+                items: [
+                  {
+                    label: 'ψ',
+                    value: formatText('linearTransmittance', heat.psi, units),
+                    about: `${section.thermal!.dimensions}; EN ISO 10211`,
+                  },
+                  {
+                    label: 'Coldest inner surface, design day',
+                    value: formatText('temperature', heat.surface, units),
+                  },
+                  {
+                    label: 'Temperature factor f_Rsi',
+                    value: heat.factor.toFixed(3),
+                    about: 'with 0.25 m²K/W inside (EN ISO 13788)',
+                  },
+                ],
+              },
+            ] satisfies Block[])
+          : []),
+        ...(section.measures.length > 0
+          ? ([
+              {
+                kind: 'table',
+                columns: [
+                  { label: 'What follows from the layers', width: '*' },
+                  right(''),
+                  { label: '', width: '*' },
+                ],
+                rows: section.measures.map(({ name, quantity, value, note }) => [
+                  name,
+                  formatText(quantity, value, units),
+                  note ? messageText(note, units) : '',
+                ]),
+              },
+            ] satisfies Block[])
+          : []),
+        ...(findings.length > 0
+          ? ([
+              {
+                kind: 'findings',
+                items: findings.map(({ status, title, reason }) => ({
+                  status,
+                  title: messageText(title, units),
+                  reason: messageText(reason, units),
+                })),
+              },
+            ] satisfies Block[])
+          : []),
+        ...(section.steps.length > 0
+          ? ([
+              { kind: 'heading', text: 'Built in this order' },
+              {
+                kind: 'list',
+                numbered: true,
+                items: section.steps.map((step) => messageText(step, units)),
+              },
+            ] satisfies Block[])
+          : []),
+      ];
+    }),
+  };
+}

@@ -1,0 +1,231 @@
+import {
+  assemblyParts,
+  checkServices,
+  countedHeat,
+  formatText,
+  layoutHouse,
+  messageText,
+  tapeText,
+  tradeOf,
+  wallLength,
+  type ElevationLayout,
+  type House,
+  type Materials,
+  type UnitSystem,
+} from '@eldrun/core';
+import { drawnElevation, drawnPlate, ELEVATION_LAYERS, type ElevationLayer } from '@eldrun/drawing';
+import type { Block, Cell, Sheet } from '../types.ts';
+import { right } from './words.ts';
+
+/** Room for an elevation over the width of a lying sheet, m. */
+const ROOM = { width: 0.215, height: 0.085 };
+
+/** What a person calls the kinds of members, and how they are marked on the plate. */
+export const MARKS: Record<string, string> = {
+  stud: 'stud ×',
+  king: 'king K',
+  jack: 'jack J',
+  corner: 'corner C',
+  backing: 'backing B',
+  cripple: 'cripple c',
+};
+
+const LAYER_WORDS: Record<ElevationLayer, string> = {
+  frame: 'Framing',
+  sheathing: 'Sheathing',
+  membrane: 'Membrane',
+  boards: 'Outside boards',
+  furring: 'Furring',
+  cladding: 'Cladding',
+  services: 'Services',
+};
+
+/** Layers of an elevation that there is something of. */
+export function layersOf(layout: ElevationLayout): ElevationLayer[] {
+  const something: Record<ElevationLayer, boolean> = {
+    frame: layout.framing.members.length > 0,
+    sheathing: layout.sheathing.length > 0,
+    membrane: layout.membrane.length > 0,
+    boards: layout.boards.some((of) => of.length > 0),
+    furring: layout.strips.length > 0,
+    cladding:
+      layout.cladding.courses.length +
+        layout.cladding.panels.length +
+        layout.cladding.boards.length >
+      0,
+    services: (layout.elevation.services ?? []).length > 0,
+  };
+  return ELEVATION_LAYERS.filter((layer) => something[layer]);
+}
+
+const nameOf = ({ elevation }: ElevationLayout): string => elevation.name ?? elevation.id;
+
+/** The elevations of a house, those that are asked for. */
+function laid(house: House, materials: Materials, only: readonly string[]): ElevationLayout[] {
+  return layoutHouse(house, assemblyParts(house.assemblies, materials)).elevations.filter(
+    ({ elevation }) => only.length === 0 || only.includes(elevation.id),
+  );
+}
+
+const facts = (layout: ElevationLayout, materials: Materials, units: UnitSystem): string => {
+  const { area, factor } = layout.share;
+  const { counted } = countedHeat(materials)(layout.parts, layout.framing, layout.share) ?? {};
+  return [
+    `${wallLength(layout.elevation.length, units)} long`,
+    `${formatText('area', area.net, units)} net of ${formatText('area', area.gross, units)}`,
+    `${formatText('share', factor, units)} framing`,
+    ...(counted ? [`effective ${formatText('resistance', counted.r, units)} counted`] : []),
+  ].join(', ');
+};
+
+/** What is wrong or worth a look on an elevation. */
+function saidBlocks(layout: ElevationLayout, house: House, units: UnitSystem): Block[] {
+  const services = checkServices(layout, tradeOf(house));
+  const items = [
+    ...[...layout.conflicts, ...services.conflicts].map((one) => ({
+      status: 'caution' as const,
+      ...one,
+    })),
+    ...[...layout.notes, ...services.notes].map((one) => ({ status: 'info' as const, ...one })),
+  ];
+  return items.length === 0
+    ? []
+    : [
+        {
+          kind: 'findings',
+          items: items.map(({ status, at, message }) => ({
+            status,
+            title: at,
+            reason: messageText(message, units),
+          })),
+        },
+      ];
+}
+
+const tape = (units: UnitSystem): string => (units === 'imperial' ? 'inches' : 'mm');
+
+/** The openings of an elevation in a table. */
+function openingTable({ elevation }: ElevationLayout, units: UnitSystem): Block[] {
+  const { openings = [] } = elevation;
+  if (openings.length === 0) return [];
+  const size = (value: number): string => tapeText(value, units);
+  return [
+    {
+      kind: 'table',
+      columns: [
+        { label: `Rough openings, ${tape(units)}`, width: '*' },
+        right('From left'),
+        right('Sill'),
+        right('Wide'),
+        right('High'),
+        { label: 'Header' },
+      ],
+      rows: openings.map(({ id, kind, x, sill, width, height, header }): Cell[] => [
+        `${id}, ${kind ?? 'opening'}`,
+        size(x),
+        size(sill),
+        size(width),
+        size(height),
+        header ? `${header.plies} plies, ${size(header.depth)} deep` : 'none: nothing bears',
+      ]),
+    },
+  ];
+}
+
+/** Elevations layer by layer, as seen from outdoors. @param only ids of elevations; all where none is named */
+export function elevationSheet(
+  house: House,
+  materials: Materials,
+  units: UnitSystem,
+  only: readonly string[] = [],
+): Sheet {
+  return {
+    title: 'Elevations',
+    subject: house.name,
+    landscape: true,
+    blocks: laid(house, materials, only).flatMap((layout, n): Block[] => [
+      ...(n > 0 ? ([{ kind: 'page' }] satisfies Block[]) : []),
+      { kind: 'heading', text: `${nameOf(layout)}: ${facts(layout, materials, units)}` },
+      ...layersOf(layout).map((layer): Block => ({
+        kind: 'drawing',
+        drawn: drawnElevation(
+          layout,
+          units,
+          new Set<ElevationLayer>(layer === 'services' ? ['frame', layer] : [layer]),
+          ROOM,
+        ),
+        caption: `${nameOf(layout)}, ${LAYER_WORDS[layer].toLowerCase()}, from outdoors`,
+      })),
+      ...openingTable(layout, units),
+      ...saidBlocks(layout, house, units),
+    ]),
+  };
+}
+
+/** One mark on a plate, in reading order. */
+function marksOf(layout: ElevationLayout, units: UnitSystem): Cell[][] {
+  const { elevation, plateSheet } = layout;
+  const from = elevation.layout?.from ?? 'left';
+  const at = (x: number): number => (from === 'left' ? x : elevation.length - x);
+  return [
+    ...plateSheet.map(({ x, kind, side, stacked }) => ({
+      x,
+      what: MARKS[kind] ?? kind,
+      side: `${side} of the mark`,
+      more: stacked ? 'roof or floor member over it' : '',
+    })),
+    ...(elevation.anchors ?? []).map(({ x, kind }) => ({
+      x: at(x),
+      what: kind,
+      side: 'on the mark',
+      more: '',
+    })),
+    ...(elevation.risers ?? []).map(({ x, width, kind }) => ({
+      x: at(x),
+      what: kind,
+      side: 'on the mark',
+      more: `${tapeText(width, units)} wide`,
+    })),
+  ]
+    .sort((a, b) => a.x - b.x)
+    .map(({ x, what, side, more }) => [tapeText(x, units), what, side, more]);
+}
+
+/** The plates of elevations with every mark, to be carried out to them. @param only ids of elevations; all where none is named */
+export function platesSheet(
+  house: House,
+  materials: Materials,
+  units: UnitSystem,
+  only: readonly string[] = [],
+): Sheet {
+  return {
+    title: 'Plate sheet',
+    subject: house.name,
+    blocks: laid(house, materials, only).flatMap((layout, n): Block[] => {
+      const from = layout.elevation.layout?.from ?? 'left';
+      return [
+        ...(n > 0 ? ([{ kind: 'page' }] satisfies Block[]) : []),
+        {
+          kind: 'heading',
+          text: `${nameOf(layout)}: ${wallLength(layout.elevation.length, units)}`,
+        },
+        { kind: 'drawing', drawn: drawnPlate(layout, units), caption: 'Bottom plate from above' },
+        {
+          kind: 'text',
+          text: `Marks from the ${from} end as seen from outdoors, ${tape(units)}. Crowns up and to one side, the worst studs cut for cripples.`,
+        },
+        {
+          kind: 'table',
+          columns: [
+            right(`Mark, ${tape(units)}`),
+            { label: 'What', width: '*' },
+            { label: 'Stands', width: '*' },
+            { label: 'Besides', width: '*' },
+          ],
+          rows: marksOf(layout, units),
+        },
+        ...saidBlocks(layout, house, units),
+      ];
+    }),
+  };
+}

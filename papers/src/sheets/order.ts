@@ -1,0 +1,174 @@
+import {
+  amountText,
+  assemblyParts,
+  BASIS,
+  fixed,
+  inOrder,
+  layoutHouse,
+  LIBRARY,
+  messageText,
+  money,
+  orderTotals,
+  pricedLine,
+  roleLabel,
+  takeoffOf,
+  tapeText,
+  whatText,
+  type DetailedHouse,
+  type Material,
+  type Materials,
+  type OrderBook,
+  type OrderLine,
+  type PriceBook,
+  type UnitSystem,
+} from '@eldrun/core';
+import type { Block, Cell, Sheet } from '../types.ts';
+import { right } from './words.ts';
+
+/** A house with what is known of its prices. */
+export interface OrderedHouse {
+  house: DetailedHouse;
+  materials: Materials;
+  prices: PriceBook | null;
+  order: OrderBook | null;
+}
+
+const BLANK: OrderBook = { format: 'eldrun-order', version: 1, name: 'Order' };
+
+/** The lines that are bought for a house, of the whole house or by elevation, with their prices; and what no stock covers. */
+export function orderLines({ house, materials, prices, order }: OrderedHouse): {
+  lines: OrderLine[];
+  byElevation: OrderLine[];
+  problems: string[];
+} {
+  const { elevations } = layoutHouse(house, assemblyParts(house.assemblies, materials));
+  const { lines, problems } = takeoffOf(elevations, house, {
+    planned: true,
+    ...(order?.packs ? { packs: order.packs } : {}),
+    ...(house.details ? { details: house.details } : {}),
+  });
+  const own: Record<string, Material> = Object.assign(
+    {},
+    ...Object.values(house.assemblies).map((wall) => wall.materials ?? {}),
+    materials,
+  );
+  const priced = lines.map((line) =>
+    pricedLine(line, {
+      find: (id) => own[id] ?? LIBRARY[id],
+      book: prices,
+      order: order ?? BLANK,
+    }),
+  );
+  return {
+    lines: inOrder(priced.filter(({ elevation }) => elevation === null)),
+    byElevation: inOrder(priced.filter(({ elevation }) => elevation !== null)),
+    problems,
+  };
+}
+
+const dollars = (value: number | null): string => (value === null ? 'no price' : money(value));
+
+/** What is ordered for a house, how its lengths are cut, and the same as a request for quotation. */
+export function orderSheet(of: OrderedHouse, units: UnitSystem): Sheet {
+  const { lines, problems } = orderLines(of);
+  const totals = orderTotals(lines, of.prices?.laborRate ?? 0);
+  const amount = ({ order, orderUnit }: OrderLine): string => amountText(order, orderUnit, units);
+  const roles = [...new Set(lines.map(({ role }) => role))];
+  const rows = roles.flatMap((role): Cell[][] => [
+    [{ text: roleLabel(role), strong: true }, '', '', '', '', '', ''],
+    ...lines
+      .filter((line) => line.role === role)
+      .map((line): Cell[] => [
+        line.name,
+        whatText(line.what, units),
+        amountText(line.net, line.unit, units),
+        amount(line),
+        dollars(line.usd),
+        BASIS[line.basis],
+        line.leadDays === null ? '' : String(line.leadDays),
+      ]),
+  ]);
+  const cuts = lines.flatMap((line) =>
+    (line.cuts ?? []).map(({ stock, pieces, count }): Cell[] => [
+      `${roleLabel(line.role)} ${whatText(line.what, units)}`,
+      String(count),
+      tapeText(stock, units),
+      pieces.map((piece) => tapeText(piece, units)).join(' + '),
+    ]),
+  );
+  const missing = [
+    ...new Set(lines.flatMap((line) => line.missing.map((one) => messageText(one, units)))),
+  ];
+  const tape = units === 'imperial' ? 'inches' : 'mm';
+  return {
+    title: 'Order',
+    subject: of.house.name,
+    blocks: [
+      {
+        kind: 'table',
+        columns: [
+          { label: 'What', width: '*' },
+          { label: 'Size', width: 'auto' },
+          right('Built in'),
+          right('Order'),
+          right('USD'),
+          { label: 'Price from', width: 62 },
+          right('Days'),
+        ],
+        rows: [...rows, ['Together', '', '', '', money(totals.usd), '', '']],
+        sums: 1,
+      },
+      ...(missing.length > 0
+        ? ([{ kind: 'text', text: `Not counted: ${missing.join('; ')}.` }] satisfies Block[])
+        : []),
+      ...(problems.length > 0 ? ([{ kind: 'list', items: problems }] satisfies Block[]) : []),
+      {
+        kind: 'text',
+        text: `Rough labor ${fixed(totals.minutes / 60, 0)} h.${totals.unpriced > 0 ? ` ${totals.unpriced} lines have no price.` : ''} Demo prices are invented for a first comparison. Taxes, freight and returns are not in it.`,
+      },
+      ...(cuts.length > 0
+        ? ([
+            { kind: 'heading', text: `How the lengths are cut, ${tape}` },
+            {
+              kind: 'table',
+              columns: [
+                { label: 'Of', width: 130 },
+                right('Times'),
+                right('Length'),
+                { label: 'Pieces', width: '*' },
+              ],
+              rows: cuts,
+            },
+          ] satisfies Block[])
+        : []),
+      { kind: 'page' },
+      { kind: 'heading', text: 'Request for quotation' },
+      {
+        kind: 'text',
+        text: 'Please offer each line as it is sold, with its lead time and how long the price holds. Say where a line is another product, and send its data sheet.',
+      },
+      {
+        kind: 'table',
+        columns: [
+          { label: '', width: 18 },
+          { label: 'What', width: '*' },
+          { label: 'Size', width: 'auto' },
+          right('Wanted'),
+          { label: 'Each, USD', width: 54 },
+          { label: 'Days', width: 34 },
+          { label: 'Instead', width: 84 },
+        ],
+        rows: lines.map((line, i) => [
+          String(i + 1),
+          line.name,
+          whatText(line.what, units),
+          amount(line),
+          '',
+          '',
+          '',
+        ]),
+      },
+      { kind: 'blanks', labels: ['Yard', 'Price holds until', 'Signed', 'Date'] },
+    ],
+  };
+}
