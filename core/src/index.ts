@@ -393,6 +393,7 @@ export {
   type Prices,
   type Materials,
   MaterialSearch,
+  vaporThickness,
   MEMBRANE,
   MOLD_CLASSES,
   type MoldClass,
