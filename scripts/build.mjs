@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { bundleCommand } from './bundle-command.mjs';
+import { ALIAS, bundleCommand } from './bundle-command.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
 import { main, runOrFail } from './run.mjs';
 
@@ -10,6 +10,8 @@ const SOURCES = [
   'core/data',
   'contract/src',
   'drawing/src',
+  'papers/src',
+  'exchange/src',
   'server/src',
   'web',
   'package-lock.json',
@@ -49,6 +51,7 @@ export async function build() {
     entryPoints: {
       main: join(ROOT, 'server/src/main.ts'),
       summaries: join(ROOT, 'server/src/summaries/in-thread.ts'),
+      papers: join(ROOT, 'server/src/papers/in-thread.ts'),
       weather: join(ROOT, 'server/src/weather/in-thread.ts'),
       worker: join(ROOT, 'server/src/worker.ts'),
     },
@@ -60,14 +63,7 @@ export async function build() {
     target: 'node20',
     packages: 'external',
     alias: {
-      '@eldrun/core/kinds': join(ROOT, 'core/src/kinds/index.ts'),
-      '@eldrun/core/details': join(ROOT, 'core/src/edges/files.ts'),
-      '@eldrun/core/exploration': join(ROOT, 'core/src/exploration/schema.ts'),
-      '@eldrun/core/house': join(ROOT, 'core/src/house/files.ts'),
-      '@eldrun/core/attachment': join(ROOT, 'core/src/attachment/file.ts'),
-      '@eldrun/core/plane-section': join(ROOT, 'core/src/plane-section/index.ts'),
-      '@eldrun/core/schema': join(ROOT, 'core/src/wall/schema.ts'),
-      '@eldrun/core': join(ROOT, 'core/src/index.ts'),
+      ...ALIAS,
       '@eldrun/contract/schemas': join(ROOT, 'contract/src/schemas.ts'),
       '@eldrun/contract/openapi': join(ROOT, 'contract/src/openapi.ts'),
       '@eldrun/contract': join(ROOT, 'contract/src/index.ts'),

@@ -21,7 +21,7 @@ const SOURCES = [
 ];
 
 /** The workspaces, as source. */
-const ALIAS = Object.fromEntries(
+export const ALIAS = Object.fromEntries(
   [
     ['@eldrun/core/schema', 'core/src/wall/schema.ts'],
     ['@eldrun/core/details', 'core/src/edges/files.ts'],
@@ -36,6 +36,7 @@ const ALIAS = Object.fromEntries(
     ['@eldrun/drawing/dxf', 'drawing/src/dxf.ts'],
     ['@eldrun/drawing', 'drawing/src/index.ts'],
     ['@eldrun/papers/workbook', 'papers/src/workbook.ts'],
+    ['@eldrun/papers/types', 'papers/src/types.ts'],
     ['@eldrun/papers', 'papers/src/index.ts'],
     ['@eldrun/exchange/bundle', 'exchange/src/bundle/index.ts'],
     ['@eldrun/exchange', 'exchange/src/index.ts'],

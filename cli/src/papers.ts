@@ -32,7 +32,7 @@ export interface PrintOptions {
 
 /** What was typed after the command. */
 export interface Typed {
-  units: UnitSystem | string;
+  units: string;
   sheet?: string | undefined;
   output?: string | undefined;
   paper: string;

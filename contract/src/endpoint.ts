@@ -21,9 +21,9 @@ export interface Endpoint<
   about: string;
   status: 200 | 201 | 204;
   /** The media type of its body, where that is not JSON. */
-  takes?: 'text/csv';
+  takes?: 'text/csv' | 'application/octet-stream' | 'application/zip';
   /** The media type of its answer, where that is not JSON. */
-  gives?: 'text/event-stream' | 'application/octet-stream';
+  gives?: 'text/event-stream' | 'application/octet-stream' | 'application/pdf' | 'application/zip';
   readonly types?: { params: PathParams<P>; query: Query; body: Body; answer: Answer };
 }
 

@@ -3,8 +3,12 @@ import { endpoint, type Nothing } from './endpoint.ts';
 import type {
   ExplorationRun,
   ListedDocument,
+  ModelFile,
+  ModelQuery,
+  ModelWalls,
   NewProject,
   Offer,
+  PaperQuery,
   Project,
   ProjectChange,
   QuotationRequest,
@@ -238,6 +242,52 @@ export const ENDPOINTS = {
     '/explorations/:exploration',
     'Stops and forgets an exploration.',
     { status: 204 },
+  ),
+
+  printPaper: endpoint<PaperQuery, Nothing, Nothing>()(
+    'GET',
+    '/projects/:project/papers/:sheet',
+    'A paper as a PDF. Sheets: wall, submittal, crew (of a wall), comparison, elevation, plates, edges, order.',
+    { gives: 'application/pdf' },
+  ),
+  drawProject: endpoint<PaperQuery & { format: 'svg' | 'dxf' | 'png' }, Nothing, Nothing>()(
+    'GET',
+    '/projects/:project/drawings/:drawing',
+    'Drawings to scale: section (of a wall), elevation, plates, edges. One is a file of its format, several are a zip.',
+    { gives: 'application/octet-stream' },
+  ),
+  tabulate: endpoint<
+    Pick<PaperQuery, 'units'> & { format?: 'xlsx' | 'csv'; table?: string },
+    Nothing,
+    Nothing
+  >()(
+    'GET',
+    '/projects/:project/tables',
+    'Every table of the project as one workbook, or as CSV: the table that is named, or a zip of all.',
+    { gives: 'application/octet-stream' },
+  ),
+  writeModel: endpoint<ModelQuery, Nothing, ModelFile>()(
+    'GET',
+    '/projects/:project/model',
+    'Walls as a building model, IFC or gbXML, and what it does not carry.',
+  ),
+  readModel: endpoint<Nothing, Uint8Array, ModelWalls>()(
+    'POST',
+    '/projects/:project/model',
+    'Adds the walls of a building model, IFC or gbXML: all of them, or none.',
+    { status: 201, takes: 'application/octet-stream' },
+  ),
+  packProject: endpoint<Nothing, Nothing, Nothing>()(
+    'GET',
+    '/projects/:project/bundle',
+    'The project with all it has as one zip.',
+    { gives: 'application/zip' },
+  ),
+  restoreProject: endpoint<Nothing, Uint8Array, Project>()(
+    'POST',
+    '/bundles',
+    'Restores a project from its bundle: under its own ids where they are free, else as a copy.',
+    { status: 201, takes: 'application/zip' },
   ),
 
   listSuppliers: endpoint<Nothing, Nothing, Supplier[]>()(

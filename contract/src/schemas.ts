@@ -24,6 +24,20 @@ const flag = Joi.string().valid('true', 'false');
 const lineKey = Joi.string().min(1).max(300);
 const amount = Joi.number().min(0).max(1e7);
 
+/** Ids with commas between them. */
+const ids = Joi.string().max(5000).allow('');
+
+const paperQuery = {
+  wall: uuid,
+  walls: ids,
+  decision: uuid,
+  only: ids,
+  hourly: flag,
+  paper: Joi.string().valid('letter', 'a4'),
+  units,
+  date: Joi.string().isoDate().length(10),
+};
+
 /** Any document: what is in it is checked by its kind. */
 const document = Joi.object().unknown();
 /** A sentence whose numbers take units when it is read: pieces of text and measured numbers. */
@@ -208,6 +222,46 @@ export const SCHEMAS: Record<EndpointName, EndpointSchemas> = {
   readExploration: { answer: explorationRun },
   readExplorationPart: {},
   deleteExploration: {},
+
+  printPaper: { query: Joi.object(paperQuery) },
+  drawProject: {
+    query: Joi.object({
+      ...paperQuery,
+      format: Joi.string().valid('svg', 'dxf', 'png').required(),
+    }),
+  },
+  tabulate: {
+    query: Joi.object({
+      units,
+      format: Joi.string().valid('xlsx', 'csv'),
+      table: Joi.string().max(100),
+    }),
+  },
+  writeModel: {
+    query: Joi.object({ format: Joi.string().valid('ifc', 'gbxml').required(), walls: ids }),
+    answer: Joi.object({
+      name: Joi.string().required(),
+      type: Joi.string().required(),
+      text: Joi.string().required(),
+      lost: Joi.array().items(Joi.string()).required(),
+    }),
+  },
+  readModel: {
+    body: Joi.binary(),
+    answer: Joi.object({
+      walls: Joi.array()
+        .items(
+          Joi.object({
+            id: uuid.required(),
+            name: Joi.string().required(),
+            lost: Joi.array().items(Joi.string()).required(),
+          }),
+        )
+        .required(),
+    }),
+  },
+  packProject: {},
+  restoreProject: { body: Joi.binary(), answer: project },
 
   listSuppliers: {
     answer: Joi.array().items(

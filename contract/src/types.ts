@@ -170,6 +170,42 @@ export interface Offer {
   lines: OfferedLine[];
 }
 
+/** What is asked of a paper, a drawing or the tables. Ids stand with commas between them. */
+export interface PaperQuery {
+  /** Id of the wall that it is of. */
+  wall?: string;
+  /** Ids of the walls that are compared; those of the decision, or the first six, where it is left out. */
+  walls?: string;
+  decision?: string;
+  /** Ids of elevations, or ids and kinds of edges. */
+  only?: string;
+  /** Whether the standard years of the wall are run: they are, unless it says no. */
+  hourly?: boolean;
+  paper?: 'letter' | 'a4';
+  units?: UnitSystem;
+  /** The day on the paper, `2026-03-12`; today where it is left out. */
+  date?: string;
+}
+
+export interface ModelQuery {
+  format: 'ifc' | 'gbxml';
+  /** Ids of walls with commas between them; all where it is left out. */
+  walls?: string;
+}
+
+/** A building model, and what it does not carry. */
+export interface ModelFile {
+  name: string;
+  type: string;
+  text: string;
+  lost: string[];
+}
+
+/** Walls that came out of a building model, each with what it lost. */
+export interface ModelWalls {
+  walls: { id: string; name: string; lost: string[] }[];
+}
+
 export type SavedWall = SavedDocument<ProjectWall>;
 
 /** What the stream of events tells. */

@@ -94,6 +94,7 @@ export {
   temperatureAt,
   temperaturesOn,
 } from './conduction/index.ts';
+export { csvOf, type WrittenTable } from './csv/index.ts';
 export { type CuttingPlan, cuttingPlan, type StockCut } from './cutting/index.ts';
 export {
   changesSince,
@@ -581,7 +582,6 @@ export {
   applyOrder,
   BASIS,
   costMore,
-  csvOf,
   cuttingTable,
   type Delivery,
   type Expected,
@@ -605,7 +605,6 @@ export {
   receivedOf,
   type Substitute,
   substituteSteps,
-  type Table as OrderTable,
   inOrder,
   money,
   roleLabel,
@@ -644,6 +643,7 @@ export {
   AIR_PERMEABILITY,
   BTU,
   BTU_INCH_CONDUCTIVITY,
+  columnUnit,
   FAHRENHEIT_DEGREE,
   feetText,
   fixed,

@@ -7,7 +7,6 @@ import { LIBRARY, type Material } from '../src/materials/index.ts';
 import {
   applyOrder,
   costMore,
-  csvOf,
   expectedOf,
   lineKey,
   linePricesOfCsv,
@@ -22,6 +21,7 @@ import {
   type OrderLine,
   type Substitute,
 } from '../src/order/index.ts';
+import { csvOf } from '../src/csv/index.ts';
 import { validateOrder } from '../src/order/schema.ts';
 import { takeoffOf, whatText, type TakeoffLine } from '../src/takeoff/index.ts';
 import { messageText } from '../src/units/index.ts';

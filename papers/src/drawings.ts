@@ -23,15 +23,9 @@ import {
 } from '@eldrun/drawing';
 import { dxfFile } from '@eldrun/drawing/dxf';
 import { pngOf } from './png.ts';
+import type { DrawingFormat } from './types.ts';
 import { edgeNamer } from './sheets/edges.ts';
 import { layersOf } from './sheets/elevations.ts';
-
-/** What is drawn, and the files that it is drawn as. */
-export const DRAWN = ['section', 'elevation', 'plates', 'edges'] as const;
-export type DrawnKind = (typeof DRAWN)[number];
-
-export const DRAWING_FORMATS = ['svg', 'dxf', 'png'] as const;
-export type DrawingFormat = (typeof DRAWING_FORMATS)[number];
 
 /** What drawings are made of. */
 export type DrawingOf =

@@ -17,6 +17,13 @@ export type SheetKind = (typeof SHEETS)[number];
 export const PAPER_SIZES = ['letter', 'a4'] as const;
 export type PaperSize = (typeof PAPER_SIZES)[number];
 
+/** What is drawn, and the files that it is drawn as. */
+export const DRAWN = ['section', 'elevation', 'plates', 'edges'] as const;
+export type DrawnKind = (typeof DRAWN)[number];
+
+export const DRAWING_FORMATS = ['svg', 'dxf', 'png'] as const;
+export type DrawingFormat = (typeof DRAWING_FORMATS)[number];
+
 /** What stands on every page, and in which units. */
 export interface PaperSetting {
   /** Name of the project; empty where none is known. */

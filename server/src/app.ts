@@ -22,7 +22,9 @@ import { isLoopback } from './loopback.ts';
 import type PgBoss from 'pg-boss';
 import { documentRoutes } from './routes/documents.ts';
 import { explorationRoutes } from './routes/explorations.ts';
+import { doPaperJob, type PaperMaker } from './papers/job.ts';
 import { materialRoutes } from './routes/materials.ts';
+import { paperRoutes } from './routes/papers.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { serverRoutes } from './routes/server.ts';
 import { supplierRoutes } from './routes/suppliers.ts';
@@ -69,6 +71,8 @@ export interface AppOptions {
   events?: Events;
   /** Reads weather files; by default in this thread. */
   weather?: WeatherReader;
+  /** Makes papers; by default in this thread. */
+  papers?: PaperMaker;
   /** The queue of what workers do, with its tables brought up to date; by default one over the pool. */
   queue?: () => Promise<PgBoss>;
   /** Called after a request that may have changed something. */
@@ -88,6 +92,7 @@ export function createApp({
   coreVersion = '',
   events = new Events(pool),
   weather = (file) => Promise.resolve(readWeather(file)),
+  papers = { run: doPaperJob },
   queue = lazyQueue(pool, logger),
   changed,
 }: AppOptions): Express {
@@ -130,6 +135,7 @@ export function createApp({
   api.use(weatherRoutes(store, weather));
   api.use(explorationRoutes(store, queue));
   api.use(supplierRoutes());
+  api.use(paperRoutes(store, papers));
   api.use(() => {
     throw notFound('address');
   });
@@ -201,6 +207,8 @@ function limitWrites(): RequestHandler {
   const router = express.Router();
   router.use(limited(WRITES, 'changes'));
   router.use('/projects/:project/weather', limited(IMPORTS, 'weather files'));
+  router.use('/projects/:project/model', limited(IMPORTS, 'models'));
+  router.use('/bundles', limited(IMPORTS, 'bundles'));
   return router;
 }
 

@@ -96,6 +96,14 @@ export const notIn = (): ApiError =>
     'Load this page again and enter the password. Edits stay here until then.',
   );
 
+/** A paper that was not made: too much of it, or its thread ended. */
+export const tookTooLong = ({ message }: Error): ApiError =>
+  new ApiError(
+    503,
+    'not_made',
+    `It was not made: ${message}. Ask for less of it: one wall, one elevation.`,
+  );
+
 const badRequest = (status: number): ApiError =>
   new ApiError(status, 'bad_request', 'The request cannot be read. Nothing was changed.');
 

@@ -8,6 +8,7 @@ import { roomOf } from './disk.ts';
 import { DocumentStore } from './documents/store.ts';
 import { Events } from './events.ts';
 import { isLoopback } from './loopback.ts';
+import type { PaperAnswer, PaperJob } from './papers/job.ts';
 import { pruneOften } from './pruning.ts';
 import { readSettings, type Settings } from './settings.ts';
 import { Summaries } from './summaries/summaries.ts';
@@ -62,6 +63,11 @@ const weather = new Thread<Uint8Array, ReadWeather>(program('weather'), {
   resourceLimits: { maxOldGenerationSizeMb: 256 },
   longest: 20_000,
 });
+/** A paper of a whole house takes seconds. */
+const papers = new Thread<PaperJob, PaperAnswer>(program('papers'), {
+  resourceLimits: { maxOldGenerationSizeMb: 1024 },
+  longest: 120_000,
+});
 const { host, port, page, password, proxies, data } = settings;
 const app = createApp({
   pool,
@@ -71,6 +77,7 @@ const app = createApp({
   events,
   proxies,
   weather: (file) => weather.run(file),
+  papers,
   changed: () => summaries.poke(),
   ...(page ? { page } : {}),
   ...(password ? { password } : {}),
@@ -96,7 +103,7 @@ function end(): void {
   events.close();
   server.close(
     () =>
-      void Promise.all([summaries.close(), weather.close()])
+      void Promise.all([summaries.close(), weather.close(), papers.close()])
         .then(() => pool.end())
         .then(() => process.exit(0)),
   );

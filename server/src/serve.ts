@@ -1,4 +1,4 @@
-import express, { type RequestHandler, type Router } from 'express';
+import express, { type Request, type RequestHandler, type Router } from 'express';
 import { MAX_WEATHER_SIZE } from '@eldrun/core';
 import { check } from '@eldrun/core/schema';
 import {
@@ -11,6 +11,9 @@ import {
   type QueryOf,
 } from '@eldrun/contract';
 import { SCHEMAS } from '@eldrun/contract/schemas';
+import { MAX_MODEL_SIZE } from '@eldrun/exchange';
+import { MAX_BUNDLE_SIZE } from '@eldrun/exchange/bundle';
+import { DRAWN, SHEETS } from '@eldrun/papers/types';
 import { mayDo, type Actor } from './actor.ts';
 import { forbidden, notFound, wrongType } from './errors.ts';
 
@@ -33,10 +36,21 @@ const PARAMS: Record<string, (value: string) => boolean> = {
   document: (value) => UUID.test(value),
   wall: (value) => UUID.test(value),
   exploration: (value) => UUID.test(value),
+  sheet: (value) => (SHEETS as readonly string[]).includes(value),
+  drawing: (value) => (DRAWN as readonly string[]).includes(value),
   supplier: (value) => /^[a-z-]{1,60}$/.test(value),
   part: (value) => /^\d{1,9}$/.test(value),
   revision: (value) => /^[1-9]\d{0,8}$/.test(value),
 };
+
+/** Reads the bytes of a body of a type. @param limit bytes */
+const raw = (type: string, limit: number): RequestHandler[] => [
+  express.raw({ type, limit }),
+  (request, _response, next) => {
+    if (!Buffer.isBuffer(request.body)) throw wrongType(type);
+    next();
+  },
+];
 
 const bodyReaders: Record<string, RequestHandler[]> = {
   'application/json': [
@@ -50,23 +64,29 @@ const bodyReaders: Record<string, RequestHandler[]> = {
     },
     express.json({ limit: MAX_BODY_SIZE }),
   ],
-  'text/csv': [
-    express.raw({ type: 'text/csv', limit: MAX_WEATHER_SIZE }),
-    (request, _response, next) => {
-      if (!Buffer.isBuffer(request.body)) throw wrongType('text/csv');
-      next();
-    },
-  ],
+  'text/csv': raw('text/csv', MAX_WEATHER_SIZE),
+  'application/octet-stream': raw('application/octet-stream', MAX_MODEL_SIZE),
+  'application/zip': raw('application/zip', MAX_BUNDLE_SIZE),
 };
 
 /** What a query says: the schemas know only text. */
-const queryOf = (query: Record<string, unknown>): Record<string, unknown> =>
+const flagsOf = (query: Record<string, unknown>): Record<string, unknown> =>
   Object.fromEntries(
     Object.entries(query).map(([name, value]) => [
       name,
       value === 'true' ? true : value === 'false' ? false : value,
     ]),
   );
+
+/** What the query of a request says, checked. @throws InputError */
+export function queryOf<N extends EndpointName>(
+  name: N,
+  request: Request,
+): QueryOf<(typeof ENDPOINTS)[N]> {
+  const { query } = SCHEMAS[name];
+  const asked = query ? flagsOf(check<Record<string, unknown>>(query, { ...request.query })) : {};
+  return asked as QueryOf<(typeof ENDPOINTS)[N]>;
+}
 
 /**
  * Answers an endpoint of the contract: checks what is asked, asks for the right to do it, and sends the answer.
@@ -80,10 +100,10 @@ export function serve<N extends EndpointName>(
 ): void {
   serveRaw(router, name, async (request, response) => {
     const { status }: Endpoint = ENDPOINTS[name];
-    const { query, body } = SCHEMAS[name];
+    const { body } = SCHEMAS[name];
     const asked = {
       params: request.params,
-      query: query ? queryOf(check<Record<string, unknown>>(query, { ...request.query })) : {},
+      query: queryOf(name, request),
       body: body ? check(body.required(), request.body ?? {}) : undefined,
       actor: request.actor,
     } as unknown as Asked<N>;

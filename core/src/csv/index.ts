@@ -57,3 +57,21 @@ export const columnName = (cell: string): string =>
     .trim()
     .toLowerCase()
     .replace(/[\s-]+/g, '_');
+
+/** A table of numbers and words: a file of it keeps which is which. */
+export interface WrittenTable {
+  name: string;
+  header: string[];
+  rows: (string | number | null)[][];
+}
+
+/** A table as CSV. */
+export const csvOf = ({ header, rows }: WrittenTable): string =>
+  tableText([
+    header,
+    ...rows.map((row) =>
+      row.map((cell) =>
+        typeof cell === 'number' ? written(cell) : cell === null ? '' : plain(cell),
+      ),
+    ),
+  ]);

@@ -1,24 +1,16 @@
 import {
   cellNumber,
   columnName,
-  plain,
   readTable,
-  tableText,
   unplain,
   written,
+  type WrittenTable,
 } from '../csv/index.ts';
 import { InputError } from '../errors.ts';
 import { FOOT, messageText, type UnitSystem } from '../units/index.ts';
 import { amountIn, whatText } from '../takeoff/index.ts';
 import type { LinePrice, OrderCommand } from './types.ts';
 import type { OrderLine, PriceBasis } from './priced.ts';
-
-/** A table of numbers and words: a file of it keeps which is which. */
-export interface Table {
-  name: string;
-  header: string[];
-  rows: (string | number | null)[][];
-}
 
 /** What a price stands on, in words. */
 export const BASIS: Record<PriceBasis, string> = {
@@ -34,7 +26,7 @@ export function orderTable(
   lines: readonly OrderLine[],
   system: UnitSystem,
   label: (elevation: string) => string = (elevation) => elevation,
-): Table {
+): WrittenTable {
   return {
     name,
     header: [
@@ -69,7 +61,7 @@ export function orderTable(
 }
 
 /** How all lengths are cut: one line for each way a length is cut. */
-export function cuttingTable(lines: readonly OrderLine[], system: UnitSystem): Table {
+export function cuttingTable(lines: readonly OrderLine[], system: UnitSystem): WrittenTable {
   const size = system === 'imperial' ? FOOT : 1;
   const unit = system === 'imperial' ? 'ft' : 'm';
   return {
@@ -87,17 +79,6 @@ export function cuttingTable(lines: readonly OrderLine[], system: UnitSystem): T
     ),
   };
 }
-
-/** A table as CSV. */
-export const csvOf = ({ header, rows }: Table): string =>
-  tableText([
-    header,
-    ...rows.map((row) =>
-      row.map((cell) =>
-        typeof cell === 'number' ? written(cell) : cell === null ? '' : plain(cell),
-      ),
-    ),
-  ]);
 
 /**
  * Reads prices of lines from a table as `orderTable` writes it: the columns `line`, `usd_each` and `unit`; `lead_days` and

@@ -258,6 +258,25 @@ export function inUnits(
   return Number(convert(si).toFixed(digits));
 }
 
+/**
+ * How a column of a table has a quantity: its unit, and numbers unrounded in it. Lengths and permeances keep one unit
+ * whatever their size.
+ */
+export function columnUnit(
+  quantity: Quantity,
+  system: UnitSystem,
+): { unit: string; of: (si: number) => number } {
+  const imperial = system === 'imperial';
+  if (quantity === 'length')
+    return imperial ? { unit: 'in.', of: (m) => m / INCH } : { unit: 'mm', of: (m) => m * 1000 };
+  if (quantity === 'permeance')
+    return imperial
+      ? { unit: 'perm', of: (w) => w / PERM }
+      : { unit: 'ng/(s·m²·Pa)', of: (w) => w * 1e12 };
+  const { unit, convert } = READINGS[quantity][system];
+  return { unit: quantity === 'costPerArea' ? `USD ${unit}` : unit || 'USD', of: convert };
+}
+
 /** The SI number that a person's number in their units stands for: the way back from `inUnits`. */
 export function fromUnits(
   quantity: Exclude<Quantity, 'length' | 'permeance'>,

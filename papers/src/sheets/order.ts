@@ -15,7 +15,6 @@ import {
   tapeText,
   whatText,
   type DetailedHouse,
-  type Material,
   type Materials,
   type OrderBook,
   type OrderLine,
@@ -47,9 +46,8 @@ export function orderLines({ house, materials, prices, order }: OrderedHouse): {
     ...(order?.packs ? { packs: order.packs } : {}),
     ...(house.details ? { details: house.details } : {}),
   });
-  const own: Record<string, Material> = Object.assign(
-    {},
-    ...Object.values(house.assemblies).map((wall) => wall.materials ?? {}),
+  const own = Object.values(house.assemblies).reduce<Materials>(
+    (all, wall) => ({ ...wall.materials, ...all }),
     materials,
   );
   const priced = lines.map((line) =>

@@ -138,28 +138,59 @@ export class DocumentStore {
     return this.insert(projectId, kind, kind.validate(document, context), step, savedBy);
   }
 
+  /** As `add` for several of a kind: all of them, or none. @throws InputError, ApiError 404 */
+  async addAll(
+    projectId: string,
+    kindName: string,
+    documents: readonly unknown[],
+    step: string,
+    savedBy: string,
+  ): Promise<SavedDocument[]> {
+    const context = await contextOf(this.pool, projectId);
+    const kind = kindNamed(this.kinds, kindName);
+    const checked = documents.map((document) => kind.validate(document, context));
+    return inTransaction(this.pool, async (client) => {
+      await lockProject(client, projectId);
+      const added: SavedDocument[] = [];
+      for (const document of checked)
+        added.push(await this.insertOne(client, projectId, kind, document, step, savedBy));
+      return added;
+    });
+  }
+
   private insert(
     projectId: string,
-    { kind }: DocumentKind,
+    kind: DocumentKind,
     document: Document,
     step: string,
     savedBy: string,
   ): Promise<SavedDocument> {
     return inTransaction(this.pool, async (client) => {
       await lockProject(client, projectId);
-      const { rows } = await client.query<SavedDocument>(
-        `WITH added AS (
-           INSERT INTO documents (project_id, kind, name, position, document)
-           VALUES ($1, $2, $3, ${LAST}, $4) RETURNING *),
-         kept AS (
-           INSERT INTO document_revisions (document_id, revision, document, steps, saved_by)
-           SELECT id, 1, document, $5, $6 FROM added),
-         touched AS (UPDATE projects SET updated_at = now() WHERE id = $1)
-         SELECT ${SAVED} FROM added`,
-        [projectId, kind, document.name, JSON.stringify(document), JSON.stringify([step]), savedBy],
-      );
-      return rows[0]!;
+      return this.insertOne(client, projectId, kind, document, step, savedBy);
     });
+  }
+
+  private async insertOne(
+    client: pg.PoolClient,
+    projectId: string,
+    { kind }: DocumentKind,
+    document: Document,
+    step: string,
+    savedBy: string,
+  ): Promise<SavedDocument> {
+    const { rows } = await client.query<SavedDocument>(
+      `WITH added AS (
+         INSERT INTO documents (project_id, kind, name, position, document)
+         VALUES ($1, $2, $3, ${LAST}, $4) RETURNING *),
+       kept AS (
+         INSERT INTO document_revisions (document_id, revision, document, steps, saved_by)
+         SELECT id, 1, document, $5, $6 FROM added),
+       touched AS (UPDATE projects SET updated_at = now() WHERE id = $1)
+       SELECT ${SAVED} FROM added`,
+      [projectId, kind, document.name, JSON.stringify(document), JSON.stringify([step]), savedBy],
+    );
+    return rows[0]!;
   }
 
   /**

@@ -5,7 +5,7 @@ import {
   InputError,
   linePricesOfCsv,
   orderTable,
-  type OrderTable,
+  type WrittenTable,
 } from '@eldrun/core';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';
@@ -16,10 +16,6 @@ import { receivingTable } from './receiving.ts';
 /** The largest file of prices, bytes. */
 const MOST = 1 << 20;
 
-/** Widths of columns in a workbook, characters. */
-const WIDE = 28;
-const NARROW = 11;
-
 /** What goes out of an order as files, and what comes into it. */
 export function useOrderFiles(state: OrderState) {
   const project = useProject();
@@ -27,7 +23,7 @@ export function useOrderFiles(state: OrderState) {
   const writing = ref(false);
   const name = (): string => fileName(`${project.document!.name} order`);
 
-  const tables = (): OrderTable[] => [
+  const tables = (): WrittenTable[] => [
     orderTable('Order', state.lines.value, project.units),
     orderTable(
       'By wall',
@@ -47,19 +43,8 @@ export function useOrderFiles(state: OrderState) {
   async function saveWorkbook(): Promise<void> {
     writing.value = true;
     try {
-      const { default: write } = await import('write-excel-file/universal');
-      const sheets = tables().map(({ name: sheet, header, rows }) => ({
-        sheet,
-        data: [
-          header.map((value) => ({ value, fontWeight: 'bold' as const })),
-          ...rows.map((row) => row.map((cell) => (cell === '' ? null : cell))),
-        ],
-        columns: header.map((column) => ({
-          width: /^(line|name|size|pieces|not_counted)/.test(column) ? WIDE : NARROW,
-        })),
-        stickyRowsCount: 1,
-      }));
-      downloadBlob(`${name()}.xlsx`, await write(sheets).toBlob());
+      const { workbookOf } = await import('@eldrun/papers/workbook');
+      downloadBlob(`${name()}.xlsx`, new Blob([await workbookOf(tables())]));
     } catch (error) {
       notices.wrong('The workbook was not written', error);
     } finally {

@@ -7,7 +7,7 @@ import {
   type Delivery,
   type Expected,
   type OrderLine,
-  type OrderTable,
+  type WrittenTable,
   type Received,
   type UnitSystem,
   amountText,
@@ -74,7 +74,7 @@ export const findingsText = ({ wrong, open }: Received, units: UnitSystem): stri
   ].join('; ');
 
 /** The list that goes along to where goods come in: what to look at, what came, what is missing. */
-export function receivingTable(state: OrderState, units: UnitSystem): OrderTable {
+export function receivingTable(state: OrderState, units: UnitSystem): WrittenTable {
   return {
     name: 'Receiving',
     header: ['name', 'size', 'ordered', 'look_at', 'available', 'missing', 'found'],

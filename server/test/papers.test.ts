@@ -1,0 +1,359 @@
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { strToU8, unzipSync, zipSync } from 'fflate';
+import type pg from 'pg';
+import pino from 'pino';
+import readXlsx from 'read-excel-file/node';
+import { createApp } from '../src/app.ts';
+import { openPool } from '../src/database.ts';
+import { loadDemo } from '../src/demo/load.ts';
+import { ownDatabase } from './own-database.ts';
+
+interface Served {
+  pool: pg.Pool;
+  server: Server;
+  api: string;
+}
+
+async function served(): Promise<Served> {
+  const pool = openPool(await ownDatabase());
+  const server = createServer(createApp({ pool, logger: pino({ enabled: false }) }));
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  const { port } = server.address() as AddressInfo;
+  return { pool, server, api: `http://127.0.0.1:${port}/api` };
+}
+
+let here: Served;
+/** A machine that has nothing yet. */
+let there: Served;
+let project: string;
+let walls: { id: string; name: string }[];
+
+beforeAll(async () => {
+  [here, there] = await Promise.all([served(), served()]);
+  await loadDemo(here.pool, false);
+  const { rows } = await here.pool.query<{ id: string }>(
+    "SELECT id FROM projects WHERE name = 'Mill Race house'",
+  );
+  project = rows[0]!.id;
+  walls = (
+    await here.pool.query<{ id: string; name: string }>(
+      'SELECT id, name FROM walls WHERE project_id = $1 ORDER BY position',
+      [project],
+    )
+  ).rows;
+});
+afterAll(async () => {
+  for (const { pool, server } of [here, there]) {
+    await new Promise((resolve) => server.close(resolve));
+    await pool.end();
+  }
+});
+
+const get = (path: string) => fetch(`${here.api}/projects/${project}/${path}`);
+
+async function bytesOf(path: string): Promise<{ bytes: Uint8Array; type: string; name: string }> {
+  const response = await get(path);
+  const bytes = new Uint8Array(await response.arrayBuffer());
+  expect([path, response.status, response.ok ? '' : new TextDecoder().decode(bytes)]).toEqual([
+    path,
+    200,
+    '',
+  ]);
+  return {
+    bytes,
+    type: response.headers.get('content-type')!,
+    name: response.headers.get('content-disposition')!,
+  };
+}
+
+async function problem(
+  response: Response,
+): Promise<{ status: number; path: string; message: string }> {
+  const { error } = (await response.json()) as { error: { path: string; message: string } };
+  return { status: response.status, ...error };
+}
+
+const textOf = async (bytes: Uint8Array): Promise<string> => {
+  const { extractText } = await import('unpdf');
+  const { text } = await extractText(new Uint8Array(bytes), { mergePages: true });
+  return text.replace(/\s+/g, ' ');
+};
+
+describe('papers', () => {
+  test('of a wall carry project, revision, date and the sentence that defers', async () => {
+    const { bytes, type, name } = await bytesOf(
+      `papers/wall?wall=${walls[1]!.id}&date=2026-03-12&hourly=false`,
+    );
+    expect(type).toBe('application/pdf');
+    expect(name).toContain('Mill-Race-house-North-gable-option-B-wall.pdf');
+    const text = await textOf(bytes);
+    for (const words of [
+      'North gable, option B',
+      'Mill Race house',
+      'revision 1',
+      '2026-03-12',
+      'page 1 of',
+      'The adopted local code governs',
+    ])
+      expect(text).toContain(words);
+  });
+
+  test('a submittal is simulated, and in the units that are asked for', async () => {
+    const text = await textOf(
+      (await bytesOf(`papers/submittal?wall=${walls[1]!.id}&units=metric&paper=a4`)).bytes,
+    );
+    expect(text).toContain('Simulated hour by hour');
+    expect(text).toContain('W/(m·K)');
+    expect(text).not.toContain('Btu');
+  });
+
+  test('a comparison has the decision with it, and the walls that it was made between', async () => {
+    const { rows } = await here.pool.query<{ id: string }>(
+      "SELECT id FROM documents WHERE project_id = $1 AND kind = 'decision'",
+      [project],
+    );
+    const text = await textOf((await bytesOf(`papers/comparison?decision=${rows[0]!.id}`)).bytes);
+    expect(text).toContain('Decided:');
+    expect(text).toContain('Side by side');
+  });
+
+  test.each(['elevation', 'plates', 'edges', 'order'])('of the house: %s', async (sheet) => {
+    const only = sheet === 'edges' ? 'head' : 'north';
+    const { bytes } = await bytesOf(`papers/${sheet}?only=${only}`);
+    expect((await textOf(bytes)).length).toBeGreaterThan(300);
+  });
+
+  test('bad input is named', async () => {
+    expect(await problem(await get('papers/wall'))).toMatchObject({ status: 422, path: 'wall' });
+    expect(await problem(await get('papers/wall?paper=a3'))).toMatchObject({
+      status: 422,
+      path: 'paper',
+    });
+    expect((await get('papers/poem')).status).toBe(404);
+    expect((await get(`papers/wall?wall=${project}`)).status).toBe(404);
+    expect(await problem(await get('papers/plates?only=nowhere'))).toMatchObject({
+      status: 422,
+      path: 'only',
+    });
+    expect(await problem(await get(`papers/comparison?walls=${walls[0]!.id}`))).toMatchObject({
+      status: 422,
+      path: 'walls',
+    });
+  });
+});
+
+describe('drawings', () => {
+  test('one is a file, several are a zip', async () => {
+    const one = await bytesOf(`drawings/section?wall=${walls[0]!.id}&format=svg`);
+    expect(one.type).toMatch('image/svg+xml');
+    expect(new TextDecoder().decode(one.bytes)).toMatch(/^<svg /);
+    const many = await bytesOf('drawings/elevation?only=north&format=dxf');
+    expect(many.type).toBe('application/zip');
+    const names = Object.keys(unzipSync(many.bytes));
+    expect(names).toContain('north-frame.dxf');
+    expect(names.length).toBeGreaterThan(3);
+  });
+});
+
+describe('tables', () => {
+  test('the workbook has a sheet for each table, numbers as numbers, units in the header', async () => {
+    const { bytes } = await bytesOf('tables');
+    const sheets = await readXlsx(Buffer.from(bytes));
+    const names = sheets.map(({ sheet }) => sheet);
+    for (const name of [
+      'Walls',
+      'Layers',
+      'Year',
+      'Openings',
+      'Members',
+      'Edges',
+      'Order',
+      'Cutting',
+    ])
+      expect(names).toContain(name);
+    const [header, ...rows] = sheets.find(({ sheet }) => sheet === 'Walls')!.data;
+    const r = header!.findIndex((cell) => String(cell).startsWith('Effective R'));
+    expect(header![r]).toBe('Effective R (h·ft²·°F/Btu)');
+    expect(rows).toHaveLength(walls.length);
+    for (const row of rows) expect(typeof row[r]).toBe('number');
+  });
+
+  test('one as CSV; one that is not there is refused by name', async () => {
+    const { bytes } = await bytesOf('tables?format=csv&table=Layers&units=metric');
+    const [header, first] = new TextDecoder().decode(bytes).split('\n');
+    expect(header).toContain('Thickness (mm)');
+    expect(first).toContain('gypsum-board');
+    expect(await problem(await get('tables?format=csv&table=Poems'))).toMatchObject({
+      status: 422,
+      path: 'table',
+    });
+  });
+});
+
+describe('models', () => {
+  const post = (body: string) =>
+    fetch(`${here.api}/projects/${project}/model`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body,
+    });
+
+  test('go out and come in again as walls of the project, all or none', async () => {
+    const { text, lost } = (await (await get('model?format=gbxml')).json()) as {
+      text: string;
+      lost: string[];
+    };
+    expect(lost.join()).toContain('gbXML has no frames');
+    const before = await here.pool.query('SELECT 1 FROM walls WHERE project_id = $1', [project]);
+    const broken = await post(text.replace(/unit="Meters"/, 'unit="Cubits"'));
+    expect(await problem(broken)).toMatchObject({
+      status: 422,
+      path: expect.stringContaining('Thickness') as string,
+    });
+    expect(
+      (await here.pool.query('SELECT 1 FROM walls WHERE project_id = $1', [project])).rowCount,
+    ).toBe(before.rowCount);
+    const added = (await (await post(text)).json()) as {
+      walls: { name: string; lost: string[] }[];
+    };
+    expect(added.walls.map(({ name }) => name)).toEqual(walls.map(({ name }) => name));
+    expect(added.walls[0]!.lost.join()).toContain('no frame');
+    await here.pool.query('DELETE FROM documents WHERE name = ANY($1) AND NOT id = ANY($2)', [
+      walls.map(({ name }) => name),
+      walls.map(({ id }) => id),
+    ]);
+  });
+});
+
+describe('bundles', () => {
+  const restore = (bytes: Uint8Array<ArrayBuffer>, api = there.api) =>
+    fetch(`${api}/bundles`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/zip' },
+      body: bytes,
+    });
+
+  /** Every row of a project's tables, as text. */
+  async function rowsOf({ pool }: Served): Promise<Record<string, string[]>> {
+    const found: Record<string, string[]> = {};
+    for (const [table, where] of [
+      ['projects', 'id = $1'],
+      ['documents', 'project_id = $1'],
+      ['document_revisions', 'document_id IN (SELECT id FROM documents WHERE project_id = $1)'],
+      ['project_materials', 'project_id = $1'],
+      ['project_weather', 'project_id = $1'],
+    ] as const) {
+      const { rows } = await pool.query<{ row: string }>(
+        `SELECT to_jsonb(t)::text AS row FROM ${table} t WHERE ${where} ORDER BY 1`,
+        [project],
+      );
+      found[table] = rows.map(({ row }) => row);
+    }
+    return found;
+  }
+
+  test('restored into an empty database, every row is what it was; a second time it is a copy beside it', async () => {
+    await fetch(`${here.api}/projects/${project}/materials/reed`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ name: 'Reed', conductivity: 0.05, vapor: { mu: 2 } }),
+    });
+    await here.pool.query(
+      `INSERT INTO project_weather (project_id, id, climate, notes, hours)
+       VALUES ($1, 'weather-1', '{"name": "Harrow Fell"}', '[]', '{"temperature": [1, 2.5]}')`,
+      [project],
+    );
+    await here.pool.query(
+      `INSERT INTO documents (project_id, kind, name, position, document)
+       VALUES ($1, 'of-tomorrow', 'Kept', 0, '{"format": "eldrun-of-tomorrow", "version": 9}')`,
+      [project],
+    );
+    const { bytes, type } = await bytesOf('bundle');
+    expect(type).toBe('application/zip');
+    const packed = new Uint8Array(bytes);
+    const files = unzipSync(packed);
+    expect(new TextDecoder().decode(files['readme.txt'])).toContain('Mill Race house');
+    const response = await restore(packed);
+    expect(response.status).toBe(201);
+    const before = await rowsOf(here);
+    expect(await rowsOf(there)).toEqual(before);
+    expect(before['documents']!.length).toBeGreaterThan(6);
+
+    const copy = (await (await restore(packed)).json()) as { id: string; name: string };
+    expect(copy.name).toBe('Mill Race house (restored)');
+    expect(copy.id).not.toBe(project);
+    const { rows } = await there.pool.query<{ document: { assemblies: Record<string, string> } }>(
+      "SELECT document FROM documents WHERE project_id = $1 AND kind = 'house'",
+      [copy.id],
+    );
+    const { rows: own } = await there.pool.query<{ id: string }>(
+      'SELECT id FROM walls WHERE project_id = $1',
+      [copy.id],
+    );
+    // What documents say of one another they say of the copies.
+    for (const id of Object.values(rows[0]!.document.assemblies))
+      expect(own.map((one) => one.id)).toContain(id);
+  });
+
+  test('a broken one is refused whole, with what is wrong in it', async () => {
+    const { bytes } = await bytesOf('bundle');
+    const files = unzipSync(bytes);
+    const count = async () =>
+      (await there.pool.query<{ n: string }>('SELECT count(*) AS n FROM projects')).rows[0]!.n;
+    const before = await count();
+    const again = (changed: Record<string, Uint8Array>) => new Uint8Array(zipSync(changed));
+    const list = (change: (list: Record<string, unknown>) => void) => {
+      const parsed = JSON.parse(new TextDecoder().decode(files['bundle.json'])) as Record<
+        string,
+        unknown
+      >;
+      change(parsed);
+      return again({ ...files, 'bundle.json': strToU8(JSON.stringify(parsed)) });
+    };
+    const without = Object.fromEntries(
+      Object.entries(files).filter(([path]) => path !== 'materials.json'),
+    );
+    const cases: [string, Uint8Array<ArrayBuffer>, string, RegExp][] = [
+      ['cut off', new Uint8Array(bytes.slice(0, 2000)), 'file', /no zip, or a broken one/],
+      ['no zip', new Uint8Array(strToU8('a poem')), 'file', /no zip/],
+      [
+        'changed',
+        again({ ...files, 'project.json': strToU8('{}') }),
+        'project.json',
+        /checksum differs/,
+      ],
+      ['missing', again(without), 'materials.json', /missing/],
+      ['more', again({ ...files, 'more.json': strToU8('1') }), 'more.json', /not in its list/],
+      ['newer', list((one) => (one['version'] = 99)), 'bundle.json: version', /newer Eldrun/],
+      ['other', list((one) => (one['format'] = 'poem')), 'bundle.json: format', /not known/],
+    ];
+    for (const [what, file, path, message] of cases) {
+      const found = await problem(await restore(file));
+      expect([what, found.status, found.path]).toEqual([what, 422, path]);
+      expect(found.message).toMatch(message);
+    }
+    expect(await count()).toBe(before);
+  });
+
+  test('a document that its kind refuses is named with its field; nothing is restored', async () => {
+    const { readContents } = await import('../src/bundles.ts');
+    const { packBundle } = await import('@eldrun/exchange/bundle');
+    const contents = await readContents(here.pool, project);
+    const documents = contents.documents.map((row) =>
+      row['kind'] === 'wall'
+        ? { ...row, document: { ...(row['document'] as object), layers: 7 } }
+        : row,
+    );
+    const bad = packBundle({ ...contents, documents }, '2026-03-12T12:00:00Z');
+    expect(await problem(await restore(bad))).toMatchObject({
+      status: 422,
+      message: expect.stringContaining('layers') as string,
+    });
+    // Of a project that is not in the bundle.
+    const astray = contents.documents.map((row) => ({ ...row, project_id: row['id'] }));
+    const apart = packBundle({ ...contents, documents: astray }, '2026-03-12T12:00:00Z');
+    expect(await problem(await restore(apart))).toMatchObject({ status: 422, path: 'file' });
+  });
+});
