@@ -81,9 +81,13 @@ export async function eachFile(
 export class BadFile extends Error {}
 
 /** Reads and parses a file. @throws BadFile */
-export async function readAs<T>(path: string, parse: (text: string) => T): Promise<T> {
+export async function readAs<T>(
+  path: string,
+  parse: (text: string) => T,
+  max = MAX_FILE_SIZE,
+): Promise<T> {
   try {
-    return parse(await readText(path));
+    return parse(await readText(path, max));
   } catch (error) {
     throw new BadFile(`${path}: ${explain(error)}`);
   }

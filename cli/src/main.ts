@@ -11,6 +11,7 @@ import { layoutFiles } from './layout.ts';
 import { EXIT, type Output } from './output.ts';
 import { quickline } from './quickline.ts';
 import { MAX_COMBINATIONS } from '@eldrun/core/exploration';
+import { bundle, restore, SERVER } from './server.ts';
 import { sampleFiles } from './samples.ts';
 import { sectionFiles } from './section.ts';
 import { simulateFiles } from './simulate.ts';
@@ -30,6 +31,11 @@ eldrun quickline PHRASE… [--json] [--units imperial|metric]
 eldrun print FILE… --sheet SHEET -o out.pdf [--hourly] [--only IDS] [--prices FILE]
        [--paper letter|a4] [--project NAME] [--revision N] [--date DAY] [--units …]
 eldrun draw FILE --to svg|dxf|png -o FILE [--what WHAT] [--only IDS] [--units …]
+eldrun table FILE… --to xlsx|csv -o FILE [--table NAME] [--prices FILE] [--units …]
+eldrun model FILE… --to ifc|gbxml -o FILE [--project NAME] [--date DAY]
+eldrun model FILE --to wall -o FILE [--like WALLFILE]
+eldrun bundle PROJECT -o FILE [--server URL]
+eldrun restore FILE [--server URL]
 
 check computes what framed walls are worth and judges whether they stay dry. Each
 FILE is a wall file (eldrun-wall, version 1).
@@ -51,6 +57,10 @@ print makes a PDF. SHEET: wall, submittal, crew (a wall file), comparison (sever
 elevation, plates, edges, order (a house file).
 draw writes drawings to scale. WHAT: section (a wall file), elevation, plates, edges
 (a house file); several drawings become a file each.
+table writes every table of wall files and a house file as a workbook, or one as CSV.
+model writes walls as a building model, or the walls of an IFC or gbXML file as wall
+files; what is lost is said.
+bundle saves a project of a running Eldrun as one zip, restore brings it back.
 
   --hourly   judge by two years hour by hour in the standard exposure, on all cores
   --prices   a price book (eldrun-prices) in place of the demo prices
@@ -62,6 +72,8 @@ draw writes drawings to scale. WHAT: section (a wall file), elevation, plates, e
              of a paper, and of the lengths in a DXF
   --only     ids of elevations or edges, with commas between them
   --date     the day on a paper, 2026-03-12 (default today)
+  --like     a wall file whose climate and indoor air walls of a model are given
+  --server   where Eldrun runs (default ${SERVER}); ELDRUN_PASSWORD opens it
   -o         the file that is written
   --help     this text
 
@@ -82,7 +94,14 @@ const NEEDS: Record<string, string> = {
   quickline: 'a phrase',
   print: 'a file',
   draw: 'a file',
+  table: 'a file',
+  model: 'a file',
+  bundle: 'the name or id of a project',
+  restore: 'a file',
 };
+
+/** Commands whose work is in a bundle of its own. */
+const PAPER_COMMANDS: ReadonlySet<string> = new Set(['print', 'draw', 'table', 'model']);
 
 /**
  * Runs the headless command.
@@ -119,6 +138,9 @@ export async function run(
         to: { type: 'string' },
         what: { type: 'string' },
         only: { type: 'string', default: '' },
+        table: { type: 'string' },
+        like: { type: 'string' },
+        server: { type: 'string', default: SERVER },
         help: { type: 'boolean', short: 'h', default: false },
       },
     });
@@ -154,16 +176,19 @@ export async function run(
     return EXIT.badInput;
   }
   const { json, strict, hourly, units } = values;
-  if (command === 'print' || command === 'draw') {
-    const papers = await import('./papers.ts');
-    const asked = command === 'print' ? papers.askedPrint(values) : papers.askedDraw(values);
-    if (typeof asked === 'string') {
-      output.stderr.write(`eldrun: ${asked}\n`);
-      return EXIT.badInput;
-    }
-    if ('to' in asked) return papers.draw(files, asked, output);
+  if (command === 'bundle' || command === 'restore') {
+    const [subject] = files as [string];
+    const server = values.server.replace(/\/$/, '');
+    if (command === 'restore') return restore(subject, server, output);
+    if (values.output) return bundle(subject, { path: values.output, server }, output);
+    output.stderr.write('eldrun: say where to write it: -o bundle.zip.\n');
+    return EXIT.badInput;
+  }
+  if (command && PAPER_COMMANDS.has(command)) {
     const prices = values.prices === undefined ? null : await readPrices(values.prices, output);
-    return prices === 'bad' ? EXIT.badInput : papers.print(files, { ...asked, prices }, output);
+    if (prices === 'bad') return EXIT.badInput;
+    const { doPaper } = await import('./papers.ts');
+    return doPaper(command, files, { ...values, prices }, output);
   }
   if (command === 'compare' || command === 'explore') {
     const prices = values.prices === undefined ? null : await readPrices(values.prices, output);

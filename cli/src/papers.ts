@@ -1,7 +1,16 @@
 import { writeFile } from 'node:fs/promises';
-import type { PriceBook, UnitSystem } from '@eldrun/core';
+import {
+  BRIEF_FIELDS,
+  csvOf,
+  type Brief,
+  type DetailedHouse,
+  type PriceBook,
+  type UnitSystem,
+  type WallFile,
+} from '@eldrun/core';
 import { parseDetailedHouse } from '@eldrun/core/details';
 import { parseWallFile } from '@eldrun/core/schema';
+import { MAX_MODEL_SIZE, readModel, writeModel } from '@eldrun/exchange';
 import {
   drawingFile,
   drawingsOf,
@@ -9,7 +18,10 @@ import {
   DRAWN,
   makePaper,
   PAPER_SIZES,
+  projectTables,
   SHEETS,
+  TABLE_NAMES,
+  workbookOf,
   type DrawingFormat,
   type DrawingOf,
   type DrawnKind,
@@ -21,13 +33,33 @@ import {
 import { BadFile, explain, readAs } from './files.ts';
 import { EXIT, type Output } from './output.ts';
 
-export interface PrintOptions {
+interface PrintOptions {
   sheet: SheetKind;
   output: string;
   setting: PaperSetting;
   hourly: boolean;
   only: string[];
   prices: PriceBook | null;
+}
+
+/** What `table` is asked for. */
+interface TableOptions {
+  to: 'xlsx' | 'csv';
+  output: string;
+  /** The one table that is written as CSV. */
+  table: string | null;
+  units: UnitSystem;
+  prices: PriceBook | null;
+}
+
+/** What `model` is asked for. */
+interface ModelOptions {
+  to: 'ifc' | 'gbxml' | 'wall';
+  output: string;
+  project: string;
+  day: string;
+  /** A wall file whose climate and indoor air a model is given. */
+  like: string | null;
 }
 
 /** What was typed after the command. */
@@ -43,6 +75,8 @@ export interface Typed {
   what?: string | undefined;
   only: string;
   hourly: boolean;
+  table?: string | undefined;
+  like?: string | undefined;
 }
 
 /** One of several words, or what is wrong with the option. */
@@ -72,7 +106,7 @@ function dayOf(typed: string | undefined): { word: string } | string {
 }
 
 /** What `print` is asked for, or what is wrong with it. */
-export function askedPrint(typed: Typed): Omit<PrintOptions, 'prices'> | string {
+function askedPrint(typed: Typed): Omit<PrintOptions, 'prices'> | string {
   const sheet = oneOf('sheet', typed.sheet, SHEETS);
   const size = oneOf('paper', typed.paper, PAPER_SIZES);
   const date = dayOf(typed.date);
@@ -94,7 +128,7 @@ export function askedPrint(typed: Typed): Omit<PrintOptions, 'prices'> | string 
 }
 
 /** What `draw` is asked for, or what is wrong with it. */
-export function askedDraw(typed: Typed): DrawOptions | string {
+function askedDraw(typed: Typed): DrawOptions | string {
   const to = oneOf('to', typed.to, DRAWING_FORMATS);
   const what = typed.what === undefined ? null : oneOf('what', typed.what, DRAWN);
   if (typeof to === 'string') return to;
@@ -107,6 +141,63 @@ export function askedDraw(typed: Typed): DrawOptions | string {
     units: typed.units as UnitSystem,
     only: listed(typed.only),
   };
+}
+
+/** What `table` is asked for, or what is wrong with it. */
+function askedTable(typed: Typed): Omit<TableOptions, 'prices'> | string {
+  const to = oneOf('to', typed.to, ['xlsx', 'csv'] as const);
+  if (typeof to === 'string') return to;
+  if (!typed.output) return `say where to write it: -o out.${to.word}.`;
+  const table = typed.table === undefined ? null : oneOf('table', typed.table, TABLE_NAMES);
+  if (typeof table === 'string') return table;
+  if (to.word === 'csv' && !table) return `say which: --table. Allowed: ${TABLE_NAMES.join(', ')}.`;
+  return {
+    to: to.word,
+    output: typed.output,
+    table: table && table.word,
+    units: typed.units as UnitSystem,
+  };
+}
+
+/** What `model` is asked for, or what is wrong with it. */
+function askedModel(typed: Typed): ModelOptions | string {
+  const to = oneOf('to', typed.to, ['ifc', 'gbxml', 'wall'] as const);
+  const day = dayOf(typed.date);
+  if (typeof to === 'string') return to;
+  if (typeof day === 'string') return day;
+  if (!typed.output) return 'say where to write it: -o FILE.';
+  return {
+    to: to.word,
+    output: typed.output,
+    project: typed.project,
+    day: day.word,
+    like: typed.like ?? null,
+  };
+}
+
+/** Does one of the commands that write papers. @returns the exit code */
+export async function doPaper(
+  command: string,
+  files: string[],
+  typed: Typed & { prices: PriceBook | null },
+  output: Output,
+): Promise<number> {
+  const { prices } = typed;
+  const done = <T>(asked: T | string, work: (asked: T) => Promise<number>): Promise<number> => {
+    if (typeof asked !== 'string') return work(asked);
+    output.stderr.write(`eldrun: ${asked}\n`);
+    return Promise.resolve(EXIT.badInput);
+  };
+  switch (command) {
+    case 'print':
+      return done(askedPrint(typed), (asked) => print(files, { ...asked, prices }, output));
+    case 'draw':
+      return done(askedDraw(typed), (asked) => draw(files, asked, output));
+    case 'table':
+      return done(askedTable(typed), (asked) => table(files, { ...asked, prices }, output));
+    default:
+      return done(askedModel(typed), (asked) => model(files, asked, output));
+  }
 }
 
 /** Sheets of a house; the others are of walls. */
@@ -149,11 +240,7 @@ function refused(error: unknown, { stderr }: Output): number {
  *
  * @returns 0, or 2 where a file is bad or the paper cannot be written
  */
-export async function print(
-  files: string[],
-  options: PrintOptions,
-  output: Output,
-): Promise<number> {
+async function print(files: string[], options: PrintOptions, output: Output): Promise<number> {
   try {
     const pdf = await makePaper({ of: await paperOf(files, options), setting: options.setting });
     await writeFile(options.output, pdf);
@@ -164,7 +251,7 @@ export async function print(
   }
 }
 
-export interface DrawOptions {
+interface DrawOptions {
   what: DrawnKind | null;
   to: DrawingFormat;
   output: string;
@@ -172,9 +259,13 @@ export interface DrawOptions {
   only: string[];
 }
 
+/** Whether a file is a house's. @throws BadFile */
+const isHouse = (path: string): Promise<boolean> =>
+  readAs(path, (text) => /"format"\s*:\s*"eldrun-house"/.test(text));
+
 /** What a file is drawn as: a wall as its section, a house as its elevations unless something else is asked for. */
 async function drawingOf(path: string, { what, only }: DrawOptions): Promise<DrawingOf> {
-  const house = await readAs(path, (text) => /"format"\s*:\s*"eldrun-house"/.test(text));
+  const house = await isHouse(path);
   if (what === 'section' || (what === null && !house))
     return { what: 'section', file: await readAs(path, parseWallFile) };
   return {
@@ -193,7 +284,7 @@ const named = (path: string, id: string): string =>
  *
  * @returns 0, or 2 where the file is bad or a drawing cannot be written
  */
-export async function draw(files: string[], options: DrawOptions, output: Output): Promise<number> {
+async function draw(files: string[], options: DrawOptions, output: Output): Promise<number> {
   try {
     if (files.length > 1) throw new BadFile(`draw takes one file, and ${files.length} are given`);
     const of = await drawingOf(files[0]!, options);
@@ -209,3 +300,70 @@ export async function draw(files: string[], options: DrawOptions, output: Output
     return refused(error, output);
   }
 }
+
+/**
+ * Writes the tables of walls and a house: a workbook, or one of them as CSV.
+ *
+ * @returns 0, or 2 where a file is bad or the tables cannot be written
+ */
+async function table(files: string[], options: TableOptions, output: Output): Promise<number> {
+  try {
+    const { to, units, prices } = options;
+    const walls: WallFile[] = [];
+    let house: DetailedHouse | null = null;
+    for (const path of files)
+      if (await isHouse(path)) {
+        if (house) throw new BadFile(`${path}: there is a house already, and one is taken`);
+        house = await readAs(path, (text) => parseDetailedHouse(text));
+      } else walls.push(await readAs(path, parseWallFile));
+    const tables = projectTables({ walls, house, materials: {}, prices, order: null }, units);
+    const one = tables.find(({ name }) => name === options.table);
+    if (options.table && !one)
+      throw new BadFile(
+        `there is no table “${options.table}” of these files. There are: ${tables.map(({ name }) => name).join(', ')}.`,
+      );
+    await writeFile(options.output, to === 'xlsx' ? await workbookOf(tables) : csvOf(one!));
+    output.stdout.write(`${options.output}\n`);
+    return EXIT.ok;
+  } catch (error) {
+    return refused(error, output);
+  }
+}
+
+/**
+ * Writes walls as a building model, or the walls of a model as wall files; says what is lost.
+ *
+ * @returns 0, or 2 where a file is bad or nothing can be written
+ */
+async function model(files: string[], options: ModelOptions, output: Output): Promise<number> {
+  const { to, project, day, like } = options;
+  try {
+    if (to !== 'wall') {
+      const walls = await Promise.all(files.map((path) => readAs(path, parseWallFile)));
+      const { text, lost } = writeModel(to, walls, project, day);
+      await writeFile(options.output, text);
+      output.stdout.write(`${options.output}\n`);
+      for (const line of lost) output.stderr.write(`not carried: ${line}\n`);
+      return EXIT.ok;
+    }
+    if (files.length > 1)
+      throw new BadFile(`model --to wall takes one model, and ${files.length} are given`);
+    const brief = like === null ? null : briefOf(await readAs(like, parseWallFile));
+    const walls = await readAs(files[0]!, (text) => readModel(text, brief), MAX_MODEL_SIZE);
+    for (const { file, lost } of walls) {
+      const path = walls.length === 1 ? options.output : named(options.output, file.name);
+      await writeFile(path, `${JSON.stringify(file, null, 2)}\n`);
+      output.stdout.write(`${path}\n`);
+      for (const line of lost) output.stderr.write(`${file.name}: ${line}\n`);
+    }
+    return EXIT.ok;
+  } catch (error) {
+    return refused(error, output);
+  }
+}
+
+/** The brief that a wall file carries. */
+const briefOf = (file: WallFile): Brief =>
+  Object.fromEntries(
+    BRIEF_FIELDS.flatMap((field) => (file[field] === undefined ? [] : [[field, file[field]]])),
+  ) as unknown as Brief;

@@ -24,6 +24,24 @@ export type DrawnKind = (typeof DRAWN)[number];
 export const DRAWING_FORMATS = ['svg', 'dxf', 'png'] as const;
 export type DrawingFormat = (typeof DRAWING_FORMATS)[number];
 
+/** Every table that a project can have, in the order of the workbook. */
+export const TABLE_NAMES = [
+  'Walls',
+  'Layers',
+  'Year',
+  'Checks',
+  'Elevations',
+  'Openings',
+  'Members',
+  'Plate marks',
+  'Edges',
+  'Penetrations',
+  'Order',
+  'Order by elevation',
+  'Cutting',
+] as const;
+export type TableName = (typeof TABLE_NAMES)[number];
+
 /** What stands on every page, and in which units. */
 export interface PaperSetting {
   /** Name of the project; empty where none is known. */

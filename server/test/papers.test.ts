@@ -210,7 +210,7 @@ describe('models', () => {
     const broken = await post(text.replace(/unit="Meters"/, 'unit="Cubits"'));
     expect(await problem(broken)).toMatchObject({
       status: 422,
-      path: expect.stringContaining('Thickness') as string,
+      path: expect.stringContaining('Thickness') as unknown,
     });
     expect(
       (await here.pool.query('SELECT 1 FROM walls WHERE project_id = $1', [project])).rowCount,
@@ -349,7 +349,7 @@ describe('bundles', () => {
     const bad = packBundle({ ...contents, documents }, '2026-03-12T12:00:00Z');
     expect(await problem(await restore(bad))).toMatchObject({
       status: 422,
-      message: expect.stringContaining('layers') as string,
+      message: expect.stringContaining('layers') as unknown,
     });
     // Of a project that is not in the bundle.
     const astray = contents.documents.map((row) => ({ ...row, project_id: row['id'] }));

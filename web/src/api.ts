@@ -61,56 +61,73 @@ export async function ask<N extends EndpointName>(
 ): Promise<AnswerOf<Of<N>>> {
   const { method, takes }: Endpoint = ENDPOINTS[name];
   const { body, signal } = question;
-  let response: Response;
-  try {
-    response = await fetch(addressOf(name, question), {
-      method,
-      ...(body === undefined
-        ? {}
-        : {
-            headers: { 'content-type': takes ?? 'application/json' },
-            body: takes ? (body as unknown as Blob) : JSON.stringify(body),
-          }),
-      ...(signal ? { signal } : {}),
-    });
-  } catch {
-    throw new ApiProblem(
-      0,
-      'no_answer',
-      'Eldrun does not answer. Edits stay here until it is back.',
-    );
-  }
+  const response = await fetch(addressOf(name, question), {
+    method,
+    ...(body === undefined
+      ? {}
+      : {
+          headers: { 'content-type': takes ?? 'application/json' },
+          body: takes ? (body as unknown as Blob) : JSON.stringify(body),
+        }),
+    ...(signal ? { signal } : {}),
+  }).catch(away);
   if (response.status === 204) return undefined as AnswerOf<Of<N>>;
-  const answer = parsed(await response.text().catch(() => '')) as {
-    error?: { code: string; message: string; path: string };
-    current?: unknown;
-  } | null;
-  if (!response.ok || answer === null)
-    throw new ApiProblem(
-      response.status,
-      answer?.error?.code ?? 'unreadable',
-      answer?.error?.message ?? `The server answered with status ${response.status}.`,
-      answer?.error?.path,
-      answer?.current,
-    );
+  const answer = parsed(await response.text().catch(() => ''));
+  if (!response.ok || answer === null) throw problemOf(response.status, answer);
   return answer as AnswerOf<Of<N>>;
 }
 
-/** Asks an endpoint whose answer is bytes. @throws ApiProblem */
+/** Nothing was answered; what a person stopped is thrown on. */
+function away(error: Error): never {
+  if (error.name === 'AbortError') throw error;
+  throw new ApiProblem(0, 'no_answer', 'Eldrun does not answer. Edits stay here until it is back.');
+}
+
+/** What an answer that is an error says. */
+function problemOf(status: number, answer: unknown): ApiProblem {
+  const { error, current } = (answer ?? {}) as {
+    error?: { code: string; message: string; path: string };
+    current?: unknown;
+  };
+  return new ApiProblem(
+    status,
+    error?.code ?? 'unreadable',
+    error?.message ?? `The server answered with status ${status}.`,
+    error?.path,
+    current,
+  );
+}
+
+/** A file that the server made. */
+export interface AnsweredFile {
+  blob: Blob;
+  /** As the server calls it; empty where it does not say. */
+  name: string;
+}
+
+/** Asks an endpoint whose answer is a file. @throws ApiProblem; what `signal` ended throws as `fetch` does */
+export async function askFile<N extends EndpointName>(
+  name: N,
+  question: Question<N> = {},
+): Promise<AnsweredFile> {
+  const { signal } = question;
+  const response = await fetch(addressOf(name, question), signal ? { signal } : {}).catch(away);
+  if (!response.ok) throw problemOf(response.status, parsed(await response.text().catch(() => '')));
+  const disposition = response.headers.get('content-disposition') ?? '';
+  const coded = /filename\*=UTF-8''([^;]+)/.exec(disposition)?.[1];
+  const plain = /filename="?([^";]+)"?/.exec(disposition)?.[1] ?? '';
+  return {
+    blob: await response.blob().catch(away),
+    name: coded ? decodeURIComponent(coded) : plain,
+  };
+}
+
+/** As `askFile`, its bytes alone. @throws ApiProblem */
 export async function askBytes<N extends EndpointName>(
   name: N,
   question: Question<N> = {},
 ): Promise<Uint8Array> {
-  const response = await fetch(addressOf(name, question)).catch(() => null);
-  const bytes = await response?.arrayBuffer().catch(() => null);
-  if (!response || !bytes) throw new ApiProblem(0, 'no_answer', 'Eldrun does not answer.');
-  if (!response.ok)
-    throw new ApiProblem(
-      response.status,
-      'unreadable',
-      `The server answered with status ${response.status}.`,
-    );
-  return new Uint8Array(bytes);
+  return new Uint8Array(await (await askFile(name, question)).blob.arrayBuffer());
 }
 
 /** A text as JSON; null where it is none. */

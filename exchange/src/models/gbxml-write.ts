@@ -84,7 +84,7 @@ function writtenLayers(assessed: LayerAssessment): Written[] {
 function lostOf(assessed: LayerAssessment): string[] {
   const { wall } = assessed;
   const { file } = wall;
-  const framed = wall.layers.filter(({ member }) => member);
+  const framed = wall.layers.slice(0, wall.counted).filter(({ member }) => member);
   const outside = wall.layers.slice(wall.counted);
   const warm = wall.layers.filter(({ fill }) => fill?.conductivityTable);
   const say = (text: string): string => `${file.name}: ${text}`;
@@ -115,7 +115,6 @@ function lostOf(assessed: LayerAssessment): string[] {
         `how the conductivity of “${layerName(assessed, layer)}” goes with temperature: ${conductivityAt(layer.fill!, 24).toPrecision(4)} W/(m·K) at 24 °C`,
       ),
     ),
-    say('vapor, sorption and rain figures of all layers, surface films, brief and climate'),
   ];
 }
 
@@ -133,7 +132,7 @@ export function gbxmlOf(
   day: string,
   materials: Materials = {},
 ): WrittenModel {
-  const lost: string[] = [];
+  const lost = ['All walls: vapor, sorption and rain figures, surface films, brief and climate'];
   const Construction: object[] = [];
   const Layer: object[] = [];
   const Material: object[] = [];

@@ -30,7 +30,7 @@ export function writeModel(
  * @param brief of what the model does not say
  * @throws InputError that names what is wrong; then nothing of it is to be taken
  */
-export function readModel(text: string, brief: Brief): ModelWall[] {
+export function readModel(text: string, brief: Brief | null): ModelWall[] {
   const begin = text.replace(/^\uFEFF/, '').trimStart();
   if (begin.startsWith('ISO-10303-21')) return takeWalls(readIfc(begin), brief);
   if (begin.startsWith('<')) return takeWalls(readGbxml(begin), brief);

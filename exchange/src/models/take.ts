@@ -140,15 +140,22 @@ function withModel(own: WallFile, { layers }: ReadWall, lost: string[]): WallFil
 /**
  * Walls of a model as wall files.
  *
- * @param brief of what the model does not say: climate, indoor air, convention
+ * @param brief of what the model does not say: climate, indoor air, convention; null where there is none to take
  * @returns each wall with what it lost
  * @throws InputError that names the wall and the layer; then nothing of the model is to be taken
  */
-export function takeWalls(walls: readonly ReadWall[], brief: Brief): ModelWall[] {
+export function takeWalls(walls: readonly ReadWall[], brief: Brief | null): ModelWall[] {
   const search = new MaterialSearch(LIBRARY);
   return walls.map((wall) => {
     try {
-      return ownWall(wall) ?? takenWall(wall, brief, search);
+      const own = ownWall(wall);
+      if (own) return own;
+      if (brief) return takenWall(wall, brief, search);
+      throw new InputError(
+        'brief',
+        'the model says neither climate nor indoor air',
+        'a wall file whose brief is taken',
+      );
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
       throw new InputError(

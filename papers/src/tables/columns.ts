@@ -1,3 +1,4 @@
+import type { TableName } from '../types.ts';
 import { columnUnit, type Quantity, type UnitSystem, type WrittenTable } from '@eldrun/core';
 
 /** A cell of a table: a word, a number, or nothing. */
@@ -13,7 +14,7 @@ export interface ColumnOf<Row> {
 
 /** Rows as a table whose header has the units, numbers unrounded in them. */
 export function tableOf<Row>(
-  name: string,
+  name: TableName,
   columns: readonly ColumnOf<Row>[],
   rows: readonly Row[],
   system: UnitSystem,

@@ -30,6 +30,10 @@ export const useProjects = defineStore('projects', () => {
     return ask('createProject', { body });
   }
 
+  /** Restores a project from its bundle. @throws ApiProblem */
+  const restore = (body: Blob, signal: AbortSignal): Promise<Project> =>
+    ask('restoreProject', { body, signal });
+
   /** A project of its own for a wall file, which carries its brief. */
   async function createFrom(
     file: WallFile,
@@ -88,6 +92,7 @@ export const useProjects = defineStore('projects', () => {
     follow,
     create,
     createFrom,
+    restore,
     change,
     duplicate,
     remove,

@@ -5,6 +5,7 @@ import { MATERIALS } from './materials/place.ts';
 import { OPTIONS } from './options/place.ts';
 import { ORDER } from './order/place.ts';
 import type { Place } from './place.ts';
+import { PAPERS } from './papers/place.ts';
 import { WALLS } from './wall/place.ts';
 
 /** The places in the order of the rail. A new place is a folder of its own and one line here. */
@@ -15,5 +16,6 @@ export const PLACES: readonly Place[] = [
   ELEVATIONS,
   EDGES,
   ORDER,
+  PAPERS,
   MATERIALS,
 ];

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { messageText, type Status, type UnitSystem } from '@eldrun/core';
 import type { Project } from '@eldrun/contract';
@@ -117,13 +117,42 @@ async function showArchived(archived: boolean): Promise<void> {
   await projects.load();
 }
 
-/** A wall file dropped here starts a project of its own: the file carries its brief. */
+/** The bundle that is being restored; empty while none is. */
+const restoring = ref('');
+const chooser = useTemplateRef<HTMLInputElement>('chooser');
+let abort: AbortController | null = null;
+
+async function restore(file: File): Promise<void> {
+  abort = new AbortController();
+  restoring.value = file.name;
+  try {
+    const project = await projects.restore(file, abort.signal);
+    notices.done(`“${project.name}” is restored`);
+    await router.push({ name: 'brief', params: { project: project.id } });
+  } catch (error) {
+    if (abort.signal.aborted) await projects.load();
+    else notices.wrong(`${file.name} was not restored. Nothing was changed`, error);
+  } finally {
+    restoring.value = '';
+  }
+}
+
+function chosen(event: Event): void {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (file) void restore(file);
+}
+
+/** A bundle dropped here is restored; a wall file starts a project of its own: it carries its brief. */
 useDroppedFile((file) =>
-  attempt(`${file.name} was not opened`, async () => {
-    const wall = await wallOfFile(file, {});
-    const { project, id } = await projects.createFrom(wall, units.value);
-    await router.push({ name: 'build-up', params: { project, wall: id } });
-  }),
+  /\.zip$/i.test(file.name)
+    ? restore(file)
+    : attempt(`${file.name} was not opened`, async () => {
+        const wall = await wallOfFile(file, {});
+        const { project, id } = await projects.createFrom(wall, units.value);
+        await router.push({ name: 'build-up', params: { project, wall: id } });
+      }),
 );
 
 onMounted(() => projects.load());
@@ -142,8 +171,24 @@ onBeforeUnmount(projects.follow());
         <button class="action quiet" type="button" @click="showArchived(!projects.archived)">
           {{ projects.archived ? 'Show current' : 'Show archived' }}
         </button>
+        <button class="action" type="button" :disabled="restoring !== ''" @click="chooser?.click()">
+          Restore a bundle…
+        </button>
+        <input
+          ref="chooser"
+          type="file"
+          accept=".zip"
+          class="hidden-label"
+          tabindex="-1"
+          aria-label="Bundle file"
+          @change="chosen"
+        />
         <button class="action ink" type="button" @click="creating = true">New project</button>
       </div>
+      <p v-if="restoring" role="status">
+        {{ restoring }} is being restored…
+        <button class="action quiet" type="button" @click="abort?.abort()">Stop</button>
+      </p>
 
       <p v-if="lesson && !walk.dismissed && !projects.archived" class="first">
         <span
