@@ -22,6 +22,14 @@ export function installDebian(name, purpose) {
     throw new Refusal(`${name} could not be installed. ${advice}`);
 }
 
+/** Makes sure that the independent readers are there that the tests hold papers and drawings against. */
+export function ensureReaders() {
+  if (!existsSync('/usr/bin/pdffonts'))
+    installDebian('poppler-utils', 'The tests read PDFs with poppler.');
+  if (!existsSync('/usr/lib/python3/dist-packages/ezdxf'))
+    installDebian('python3-ezdxf', 'The tests read DXF files with ezdxf.');
+}
+
 export const CHROMIUM = '/usr/bin/chromium';
 
 /** Makes sure that the browser for the tests is there. */

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureChromium } from './debian.mjs';
+import { ensureChromium, ensureReaders } from './debian.mjs';
 import { e2e } from './e2e.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
 import { ensurePostgres } from './postgres-programs.mjs';
@@ -12,6 +12,7 @@ await main(async () => {
   ensurePackages();
   ensurePostgres();
   ensureChromium();
+  ensureReaders();
   const reports = join(ROOT, '.build', 'reports');
   rmSync(reports, { recursive: true, force: true });
   mkdirSync(reports, { recursive: true });

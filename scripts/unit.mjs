@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { ensureReaders } from './debian.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
 import { throwAwayFolder } from './data-folder.mjs';
 import { Cluster } from './postgres.mjs';
@@ -25,5 +26,6 @@ export async function unit(args = []) {
 if (import.meta.filename === process.argv[1])
   await main(async () => {
     ensurePackages();
+    ensureReaders();
     if (!(await unit(process.argv.slice(2)))) process.exitCode = 1;
   });

@@ -35,7 +35,8 @@ const SIGNS: Record<string, string> = {
   '↓': '−',
 };
 
-const plain = (text: string): string =>
+/** A text with signs that the font has. */
+export const plain = (text: string): string =>
   text
     .replace(/[→◆▲✕↑↓]/g, (sign) => SIGNS[sign]!)
     // The point of an inch ends a sentence too.

@@ -1,0 +1,23 @@
+import { withBrief, type DetailedHouse, type WallFile } from '@eldrun/core';
+import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+
+/** The walls of the demo projects as files. */
+export const WALLS: [string, WallFile][] = DEMO_PROJECTS.flatMap(({ brief, walls }) =>
+  walls.map((wall): [string, WallFile] => [wall.name, withBrief(wall, brief)]),
+);
+
+export const wallNamed = (name: string): WallFile => WALLS.find(([of]) => of === name)![1];
+
+const { brief, walls, house, details } = DEMO_PROJECTS[0]!;
+
+/** The house of the first demo project with its walls and edges in it. */
+export const HOUSE: DetailedHouse = {
+  ...house!,
+  assemblies: Object.fromEntries(
+    Object.entries(house!.assemblies).map(([name, n]): [string, WallFile] => [
+      name,
+      withBrief(walls[n]!, brief),
+    ]),
+  ),
+  ...(details ? { details } : {}),
+};

@@ -1,0 +1,262 @@
+import { createRequire } from 'node:module';
+import { describe, expect, test } from '@jest/globals';
+import { formatText, InputError, type Decision, type UnitSystem } from '@eldrun/core';
+import { fontFiles } from '../src/fonts.ts';
+import { sheetOf, type PaperOf, type PaperSetting, type Sheet } from '../src/index.ts';
+import { lookAt } from '../src/looked-at.ts';
+import { plain } from '../src/pdf.ts';
+import { HOUSE, wallNamed, WALLS } from './demo.ts';
+
+const setting = (units: UnitSystem = 'imperial'): PaperSetting => ({
+  project: 'Mill Race house',
+  revision: '7',
+  date: '2026-03-12',
+  size: 'letter',
+  units,
+});
+
+const of = (paper: PaperOf, units?: UnitSystem): Sheet =>
+  sheetOf({ of: paper, setting: setting(units) });
+
+/** Every text on a sheet, those of its drawings too. */
+function textsOf({ title, subject, blocks }: Sheet): string[] {
+  return [
+    title,
+    subject,
+    ...blocks.flatMap((block): string[] => {
+      switch (block.kind) {
+        case 'heading':
+        case 'text':
+          return [block.text];
+        case 'list':
+          return [...block.items];
+        case 'findings':
+          return block.items.flatMap(({ title: of, reason, fix }) => [of, reason, fix ?? '']);
+        case 'facts':
+          return block.items.flatMap(({ label, value, about }) => [label, value, about ?? '']);
+        case 'table':
+          return [
+            ...block.columns.map(({ label }) => label),
+            ...block.rows.flat().map((cell) => (typeof cell === 'string' ? cell : cell.text)),
+          ];
+        case 'drawing':
+          return [
+            block.caption,
+            ...block.drawn.scene.parts.flatMap(({ marks }) =>
+              marks.flatMap((mark) => (mark.shape === 'text' ? [mark.text] : [])),
+            ),
+          ];
+        case 'blanks':
+          return [...block.labels];
+        case 'page':
+          return [];
+      }
+    }),
+  ];
+}
+
+const textOf = (sheet: Sheet): string => textsOf(sheet).join('\n');
+
+const OPTION_B = wallNamed('North gable, option B');
+const OPTIONS = ['North gable, option A', 'North gable, option B'].map((name) => ({
+  id: name,
+  file: wallNamed(name),
+}));
+
+const ALL: [string, PaperOf][] = [
+  ...WALLS.flatMap(([name, file]): [string, PaperOf][] =>
+    (['wall', 'submittal', 'crew'] as const).map((sheet) => [
+      `${sheet}, ${name}`,
+      { sheet, file, hourly: false },
+    ]),
+  ),
+  ['comparison', { sheet: 'comparison', name: 'North gable', walls: OPTIONS, decided: null }],
+  ['elevation', { sheet: 'elevation', house: HOUSE, only: [] }],
+  ['plates', { sheet: 'plates', house: HOUSE, only: [] }],
+  ['edges', { sheet: 'edges', house: HOUSE, only: ['head', 'sill', 'base', 'corner'] }],
+  ['order', { sheet: 'order', house: HOUSE, prices: null, order: null }],
+];
+
+interface Font {
+  hasGlyphForCodePoint(code: number): boolean;
+}
+const font = (
+  createRequire(import.meta.url)('fontkit') as { openSync(path: string): Font }
+).openSync(fontFiles().normal);
+
+describe.each(['imperial', 'metric'] as const)('in %s units', (units) => {
+  test.each(ALL)('every sign on it is in the font, and nothing is undefined: %s', (_, paper) => {
+    const text = plain(textOf(of(paper, units)));
+    const missing = [...new Set(text)].filter(
+      (sign) => sign !== '\n' && !font.hasGlyphForCodePoint(sign.codePointAt(0)!),
+    );
+    expect(missing).toEqual([]);
+    expect(text).not.toMatch(/undefined|NaN|\[object|in\.\./);
+    // Units of the other system do not slip in, but where a standard is written in them.
+    if (units === 'metric') expect(text).not.toMatch(/°F|h·ft²|\d perms/);
+    else expect(text).not.toMatch(/ W\/\(m|°C(?! mean)(?!,)(?! )/);
+  });
+});
+
+describe('the wall sheet', () => {
+  test('has the figures of the assessment, and what is wrong with its smallest change', () => {
+    const { assessment, findings } = lookAt(OPTION_B, { hourly: false, units: 'imperial' });
+    const text = textOf(of({ sheet: 'wall', file: OPTION_B, hourly: false }));
+    expect(text).toContain(formatText('resistance', assessment.thermal.effective.r, 'imperial'));
+    expect(text).toContain(formatText('length', assessment.quantities.thickness, 'imperial'));
+    const fails = findings.find(({ status }) => status === 'fail')!;
+    expect(text).toContain(fails.title);
+    expect(fails.fix).toMatch(/board/i);
+    expect(text).toContain(fails.fix);
+    expect(text).toContain('An estimate by monthly means');
+  });
+
+  test('simulated where that is asked for', () => {
+    const text = textOf(of({ sheet: 'wall', file: OPTION_B, hourly: true }));
+    expect(text).toContain('Simulated hour by hour');
+    expect(text).toContain('ASHRAE 160');
+  });
+
+  test('has a page for the attachment once the wall says one', () => {
+    const held = wallNamed('North gable, all outside');
+    expect(textOf(of({ sheet: 'wall', file: held, hourly: false }))).toContain(
+      'Preliminary sizing for a licensed engineer',
+    );
+    expect(textOf(of({ sheet: 'wall', file: OPTION_B, hourly: false }))).not.toContain(
+      'How the cladding is held',
+    );
+  });
+});
+
+describe('the submittal', () => {
+  const text = textOf(of({ sheet: 'submittal', file: OPTION_B, hourly: false }));
+
+  test('every layer with its formula and source', () => {
+    const { wall } = lookAt(OPTION_B, { hourly: false, units: 'imperial' }).assessment;
+    expect(text).toContain('d/λ = R 23.3');
+    for (const { fill } of wall.layers) if (fill?.source) expect(text).toContain(fill.source);
+    expect(text).toContain('R_eff = 1/U_eff');
+    expect(text).toContain('EN ISO 10211:2017');
+  });
+
+  test('the code rows, the rule that decides, twelve months, and what is left out', () => {
+    expect(text).toContain('IECC 2018');
+    expect(text).toMatch(/Rule “[a-z-]+” decides/);
+    for (const month of ['January', 'July', 'December']) expect(text).toContain(month);
+    expect(text).toContain('What this calculation leaves out');
+    expect(text).toContain('Reviewed by');
+  });
+});
+
+describe('the crew sheet', () => {
+  const lists = of({ sheet: 'crew', file: OPTION_B, hourly: false }).blocks.filter(
+    (block) => block.kind === 'list',
+  );
+
+  test('from the frame outward, then inside; laps, gaps and nailing in the crew’s units', () => {
+    const [outside, inside] = lists.map(({ items }) => items);
+    const at = (word: RegExp): number => outside!.findIndex((item) => word.test(item));
+    expect(at(/^2×6/)).toBe(0);
+    expect(at(/strand board/)).toBeLessThan(at(/monolithic membrane/));
+    expect(at(/monolithic membrane/)).toBeLessThan(at(/Mineral wool board/));
+    expect(at(/Mineral wool board/)).toBeLessThan(at(/^Fiber-cement/));
+    expect(outside!.join(' ')).toMatch(/6 in\. at edges, 12 in\. in the field/);
+    expect(outside!.join(' ')).toMatch(/Laps: 6 in\. both ways/);
+    expect(inside![0]).toMatch(/Variable-permeance membrane/);
+    expect(inside!.at(-1)).toMatch(/Gypsum/);
+  });
+
+  test('says what a wall without a frame or a membrane needs as well', () => {
+    for (const [, file] of WALLS) {
+      const text = textOf(of({ sheet: 'crew', file, hourly: false }));
+      expect(text).toContain('In this order, from the frame outward');
+      expect(text).toContain('silica');
+    }
+  });
+});
+
+describe('the comparison', () => {
+  const decision: Decision = {
+    format: 'eldrun-decision',
+    version: 1,
+    name: 'North gable',
+    chosen: OPTIONS[1]!.id,
+    why: 'It keeps the sheathing warm',
+    decidedBy: 'the builder',
+    decidedOn: '2026-03-01',
+    options: OPTIONS.map(({ id }) => ({
+      wall: id,
+      revision: 1,
+      name: id,
+      measures: { r: 4, margin: 1, thickness: 0.2, cost: null, carbon: null } as never,
+      judgment: { moisture: 'pass', basis: 'static' },
+      rejected: 'colder',
+    })),
+    brief: OPTION_B as never,
+  };
+
+  test('has each wall drawn, the rows, and the record of the decision with what changed', () => {
+    const sheet = of({
+      sheet: 'comparison',
+      name: 'North gable',
+      walls: OPTIONS,
+      decided: { decision, changes: [{ what: 'gone', wall: OPTIONS[0]!.id }] },
+    });
+    expect(sheet.blocks.filter(({ kind }) => kind === 'drawing')).toHaveLength(2);
+    const text = textOf(sheet);
+    expect(text).toContain('Effective R');
+    expect(text).toContain('Decided: North gable, option B');
+    expect(text).toContain('It keeps the sheathing warm. By the builder, March 1, 2026.');
+    expect(text).toContain('Since then: “North gable, option A” is in the bin or deleted.');
+    expect(text).toContain('not known');
+  });
+
+  test('one wall is none', () => {
+    expect(() =>
+      of({ sheet: 'comparison', name: '', walls: OPTIONS.slice(0, 1), decided: null }),
+    ).toThrow(InputError);
+  });
+});
+
+describe('the sheets of a house', () => {
+  test('elevations: each layer that there is, the openings in a table', () => {
+    const sheet = of({ sheet: 'elevation', house: HOUSE, only: ['north'] });
+    const captions = sheet.blocks.flatMap((block) =>
+      block.kind === 'drawing' ? [block.caption] : [],
+    );
+    expect(captions[0]).toContain('framing');
+    expect(captions.at(-1)).toMatch(/cladding|services/);
+    expect(textOf(sheet)).toContain('W1, window');
+    expect(sheet.landscape).toBe(true);
+  });
+
+  test('plates: every mark in reading order', () => {
+    const sheet = of({ sheet: 'plates', house: HOUSE, only: ['north'] });
+    const marks = sheet.blocks.find((block) => block.kind === 'table')!;
+    expect(marks.rows.length).toBeGreaterThan(20);
+    expect(marks.rows[0]![0]).toBe('0');
+  });
+
+  test('edges: ψ, the order of work, and the lines by name', () => {
+    const text = textOf(of({ sheet: 'edges', house: HOUSE, only: ['sill'] }));
+    expect(text).toContain('ψ');
+    expect(text).toContain('Built in this order');
+    expect(text).toContain('dotted: air line');
+  });
+
+  test('order: lines by role with their sum, cuts, and a request for quotation without prices', () => {
+    const sheet = of({ sheet: 'order', house: HOUSE, prices: null, order: null });
+    const text = textOf(sheet);
+    expect(text).toContain('Together');
+    expect(text).toContain('How the lengths are cut');
+    const tables = sheet.blocks.filter((block) => block.kind === 'table');
+    const asked = tables.at(-1)!;
+    expect(asked.columns.map(({ label }) => label)).toContain('Each, USD');
+    expect(asked.rows.flat().join('')).not.toContain('$');
+  });
+
+  test('nothing of it: said, not an empty page', () => {
+    for (const sheet of ['elevation', 'plates', 'edges'] as const)
+      expect(() => of({ sheet, house: HOUSE, only: ['nowhere'] })).toThrow(/nothing of it to show/);
+  });
+});
