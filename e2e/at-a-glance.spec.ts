@@ -6,7 +6,8 @@ import {
   openCopyOfDemoWall,
   openDemoWall,
   openDialog,
-  printed,
+  madePdf,
+  saved,
   reading,
   rows,
 } from './bench.ts';
@@ -92,23 +93,20 @@ test('a double-stud wall and a steel wall by name, several layers in a line, and
   await page.keyboard.press('Control+z');
 
   await expect(strip(page)).toHaveAttribute('data-basis', 'hourly');
-  await page.emulateMedia({ media: 'print' });
-  await expect(page.getByRole('heading', { name: 'Two rows: the figures' })).toBeVisible();
-  await expectAccessible(page);
-  await page.emulateMedia({ media: null });
-  for (const format of ['A4', 'Letter'] as const) {
-    const pages = await printed(page, format);
-    expect(pages).toHaveLength(2);
-    expect(pages[0]).toContain('Two rows');
-    expect(pages[0]).toContain('Wood lap siding');
-    expect(pages[0]).toMatch(/Effective R \d\d\.\d/);
-    expect(pages[0]).toContain('checks pass');
-    expect(pages[1]).toMatch(/Inner surface film R 0\.7/);
-    expect(pages[1]).toMatch(/January −?\d+ °F/);
-    expect(pages[1]).toMatch(/revision \d+/);
-    expect(pages[1]).toContain('The adopted local code governs');
-    expect(pages.join()).not.toMatch(/Undo|Shelf|Lens/);
-  }
+  await saved(page);
+  await page.getByRole('link', { name: 'Wall sheet…' }).click();
+  const { name, pages } = await madePdf(page);
+  expect(name).toMatch(/Two-rows-wall\.pdf$/);
+  expect(pages).toHaveLength(2);
+  expect(pages[0]).toContain('Two rows');
+  expect(pages[0]).toContain('Wood lap siding');
+  expect(pages[0]).toMatch(/R \d\d\.\d/);
+  expect(pages[0]).toContain('checks pass');
+  expect(pages.join(' ')).toMatch(/Inner surface film R 0\.7/);
+  expect(pages.join(' ')).toMatch(/January −?\d+ °F/);
+  expect(pages[1]).toMatch(/revision \d+/);
+  expect(pages[1]).toContain('The adopted local code governs');
+  await page.getByRole('link', { name: 'Wall', exact: true }).click();
 
   await page.getByRole('button', { name: /: walls$/ }).click();
   await page.getByRole('menuitem', { name: 'New wall…' }).click();

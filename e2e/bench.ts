@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Locator, type Page } from '@playwright/test';
 import { extractText, getDocumentProxy } from 'unpdf';
@@ -148,9 +149,16 @@ export async function expectAccessible(page: Page): Promise<void> {
     .toEqual([]);
 }
 
-/** The text of the pages that printing makes. */
-export async function printed(page: Page, format: 'A4' | 'Letter'): Promise<string[]> {
-  const pdf = await getDocumentProxy(new Uint8Array(await page.pdf({ format })));
+/**
+ * Makes the sheet that is chosen in *Papers*.
+ *
+ * @returns the name of its file, and the text of each page
+ */
+export async function madePdf(page: Page): Promise<{ name: string; pages: string[] }> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make the PDF' }).click();
+  const file = await download;
+  const pdf = await getDocumentProxy(new Uint8Array(await readFile(await file.path())));
   const { text } = await extractText(pdf, { mergePages: false });
-  return text.map((one) => one.replace(/\s+/g, ' '));
+  return { name: file.suggestedFilename(), pages: text.map((one) => one.replace(/\s+/g, ' ')) };
 }

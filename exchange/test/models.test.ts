@@ -133,7 +133,7 @@ describe('IFC', () => {
       const ids = api.GetLineIDsWithType(model, type);
       return Array.from(
         { length: ids.size() },
-        (_, i) => api.GetLine(model, ids.get(i), true) as Record<string, never>,
+        (_, i) => api.GetLine(model, ids.get(i), true) as Record<string, unknown>,
       );
     };
     const valueOf = (field: unknown): unknown => (field as { value: unknown } | null)?.value;
@@ -245,7 +245,7 @@ ENDSEC;END-ISO-10303-21;`;
 #4=IFCDIMENSIONALEXPONENTS(1,0,0,0,0,0,0);
 #5=IFCSIUNIT(*,.LENGTHUNIT.,$,.METRE.);`,
     ).replace(/,(100|40|120|12\.5)\.?,/g, (_, mm: string) => `,${Number(mm) / 304.8},`);
-    const [{ file }] = readModel(feet, BRIEF) as [{ file: WallFile }];
+    const [{ file }] = readModel(feet, BRIEF) as unknown as [{ file: WallFile }];
     expect(file.layers[1]!.thickness).toBeCloseTo(0.12, 12);
   });
 
@@ -285,10 +285,10 @@ describe('gbXML', () => {
     const parsed = new XMLParser({
       ignoreAttributes: false,
       isArray: (name) => /Material|Layer$|Construction|LayerId/.test(name),
-    }).parse(write('gbxml', OPTION_B)) as { gbXML: Record<string, Record<string, never>[]> };
+    }).parse(write('gbxml', OPTION_B)) as { gbXML: Record<string, Record<string, unknown>[]> };
     const { Construction, Layer, Material } = parsed.gbXML as Record<
       string,
-      Record<string, never>[]
+      Record<string, unknown>[]
     >;
     const refs = Layer![0]!['MaterialId'] as Record<string, string>[];
     const r = refs.reduce((sum, ref) => {

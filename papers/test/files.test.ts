@@ -122,9 +122,7 @@ describe('a PDF, by an independent reader', () => {
 
 describe('drawings', () => {
   test('a PNG is as large as its paper at 200 dots an inch, and not blank', () => {
-    const [{ drawn }] = drawingsOf({ what: 'section', file: WALL }, {}, 'metric') as [
-      { drawn: Parameters<typeof drawingFile>[0] },
-    ];
+    const { drawn } = drawingsOf({ what: 'section', file: WALL }, {}, 'metric')[0]!;
     const png = Buffer.from(drawingFile(drawn, 'png', 'metric', true));
     expect(png.subarray(1, 4).toString()).toBe('PNG');
     const wide = png.readUInt32BE(16);

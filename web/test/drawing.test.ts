@@ -1,5 +1,15 @@
 import { expect, test } from '@jest/globals';
-import { applyCommands, assess, LIBRARY, profileOf, standaloneWall, withBrief, type WallFile, layerTitle, memberName } from '@eldrun/core';
+import {
+  applyCommands,
+  assess,
+  LIBRARY,
+  profileOf,
+  standaloneWall,
+  withBrief,
+  type WallFile,
+  layerTitle,
+  memberName,
+} from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';
 import { tracesOf } from '../src/drawing/traces.ts';

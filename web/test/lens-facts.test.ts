@@ -1,5 +1,16 @@
 import { expect, test } from '@jest/globals';
-import { assemblyParts, findMaterial, layoutHouse, LIBRARY, withBrief, type ElevationLayout, type ProjectHouse, type WallFile, tapeText, wallLength } from '@eldrun/core';
+import {
+  assemblyParts,
+  findMaterial,
+  layoutHouse,
+  LIBRARY,
+  withBrief,
+  type ElevationLayout,
+  type ProjectHouse,
+  type WallFile,
+  tapeText,
+  wallLength,
+} from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { lensFacts, type Fact } from '../src/views/elevations/lens-facts.ts';
 import { fieldText, signedFrom, sizeText } from '../src/lengths.ts';

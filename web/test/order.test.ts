@@ -1,5 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
-import { lineKey, pricedLine, withBrief, type House, type OrderLine, type TakeoffLine, amountText, inOrder, money } from '@eldrun/core';
+import {
+  lineKey,
+  pricedLine,
+  withBrief,
+  type House,
+  type OrderLine,
+  type TakeoffLine,
+  amountText,
+  inOrder,
+  money,
+} from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { cutBars } from '../src/views/order/cutting-bars.ts';
 import { pathFrom, pathText } from '../src/views/elevations/service-paths.ts';

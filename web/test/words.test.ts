@@ -1,5 +1,15 @@
 import { describe, expect, test } from '@jest/globals';
-import { applyCommands, assess, verdictsOf, withBrief, type Assessment, type UnitSystem, type WallFile, layerFigures, changeText } from '@eldrun/core';
+import {
+  applyCommands,
+  assess,
+  verdictsOf,
+  withBrief,
+  type Assessment,
+  type UnitSystem,
+  type WallFile,
+  layerFigures,
+  changeText,
+} from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { fixLines } from '../src/views/wall/fix-lines.ts';
 

@@ -28,10 +28,13 @@ import type { DocumentStore } from '../documents/store.ts';
 import { ApiError, notFound } from '../errors.ts';
 import { readProject } from '../projects.ts';
 
-/** A wall of a project as a file that stands alone, at the project's prices. */
+/** A wall of a project. */
 export interface GatheredWall {
   id: string;
   revision: number;
+  /** As a file that stands alone. */
+  alone: WallFile;
+  /** The same at the project's prices. */
   file: WallFile;
   listed: ListedWall;
 }
@@ -65,14 +68,12 @@ export class Gathered {
     const listed = this.project.walls.find((one) => one.id === id);
     if (!listed) throw notFound('wall');
     const { document, revision } = await this.store.read(id, 'wall');
-    return { id, revision, listed, file: this.fileOf(document as ProjectWall) };
+    const alone = this.aloneOf(document as ProjectWall);
+    return { id, revision, listed, alone, file: pricedWall(this.prices, alone) };
   }
 
-  private fileOf(document: ProjectWall): WallFile {
-    return pricedWall(
-      this.prices,
-      standaloneWall(document, this.project.brief, this.project.materials),
-    );
+  private aloneOf(document: ProjectWall): WallFile {
+    return standaloneWall(document, this.project.brief, this.project.materials);
   }
 
   /** The walls that are named, or all that can be computed. @throws ApiError 404 */
@@ -167,7 +168,7 @@ export class Gathered {
   /** Null where they cannot be computed. */
   private measuresOf(wall: ProjectWall): Measures | null {
     try {
-      return optionOf(this.fileOf(wall), this.materials).measures;
+      return optionOf(pricedWall(this.prices, this.aloneOf(wall)), this.materials).measures;
     } catch (error) {
       if (error instanceof InputError) return null;
       throw error;

@@ -1,5 +1,5 @@
 import { Router, type Response } from 'express';
-import { InputError, type WallFile } from '@eldrun/core';
+import { InputError } from '@eldrun/core';
 import type { ModelQuery, PaperQuery } from '@eldrun/contract';
 import { packBundle, unpackBundle } from '@eldrun/exchange/bundle';
 import type { DrawingOf, PaperOf, SheetKind } from '@eldrun/papers';
@@ -123,10 +123,11 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
     const file = await fileOf({
       what: 'model',
       format,
-      walls: walls.map((one): WallFile => one.file),
+      walls: walls.map(({ alone }) => alone),
       name: gathered.project.name,
       day: today(),
-      materials: gathered.materials,
+      // A model carries no prices.
+      materials: gathered.project.materials,
     });
     return {
       name: `${fileName(gathered.project.name)}.${file.ending}`,

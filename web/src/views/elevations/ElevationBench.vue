@@ -205,7 +205,12 @@ useEventListener(window, 'keydown', (event: KeyboardEvent) => {
   if (event.key !== 'Escape' || !state.draft.value) return;
   state.draft.value = null;
 });
-const print = (): void => window.print();
+/** The plates where the frame is looked at, else the elevation. */
+const paper = computed(() => ({
+  name: 'papers',
+  params: { project: project.id },
+  query: { sheet: props.lens === 'frame' ? 'plates' : 'elevation', only: props.elevation.id },
+}));
 const frameText = computed(() => {
   const frame = layout.value?.parts.frame;
   return frame ? lengthText(frame.spacing, units.value) : '';
@@ -318,7 +323,7 @@ const frameText = computed(() => {
           </button>
         </span>
         <button type="button" class="action quiet" @click="saveDrawing">Save the drawing</button>
-        <button type="button" class="action quiet" @click="print">Print</button>
+        <RouterLink class="action quiet" :to="paper">As PDF…</RouterLink>
         <SavedState
           v-if="state.record.exists.value"
           :state="state.record.saveState.value"

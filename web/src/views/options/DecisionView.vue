@@ -136,8 +136,6 @@ async function save(): Promise<void> {
   }
 }
 
-const print = (): void => window.print();
-
 const FIGURES: readonly [
   label: string,
   quantity: Quantity,
@@ -215,7 +213,15 @@ const drawnOf = (wall: string) =>
           :file="false"
         />
         <button type="button" class="action" @click="save">Save as a file</button>
-        <button type="button" class="action" @click="print">Print</button>
+        <RouterLink
+          class="action"
+          :to="{
+            name: 'papers',
+            params: { project: project.id },
+            query: { sheet: 'comparison', decision: record.id.value },
+          }"
+          >Comparison as PDF…</RouterLink
+        >
       </div>
     </header>
 

@@ -3,12 +3,14 @@ import { computed, ref } from 'vue';
 import { DRAWING_FORMATS, type DrawingFormat, type DrawnKind } from '@eldrun/papers/types';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
+import { useWall } from '../../stores/wall.ts';
 import FileRunState from './FileRunState.vue';
 import { useFileRun } from './file-run.ts';
 import { useHouseChoice } from './house-choice.ts';
 
 /** Drawings to scale for other programs. */
 const project = useProject();
+const open = useWall();
 const run = useFileRun();
 const house = useHouseChoice();
 
@@ -19,7 +21,13 @@ const walls = computed(() =>
     .map(({ id, name }) => ({ value: id, label: name })),
 );
 const wall = ref('');
-const chosenWall = computed(() => wall.value || (walls.value[0]?.value ?? ''));
+/** The wall that is chosen, else the one that was open last. */
+const chosenWall = computed(
+  () =>
+    walls.value.find(({ value }) => value === (wall.value || open.id))?.value ??
+    walls.value[0]?.value ??
+    '',
+);
 const elevation = ref(ALL);
 const edge = ref(ALL);
 

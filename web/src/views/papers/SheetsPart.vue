@@ -8,6 +8,7 @@ import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
+import { useWall } from '../../stores/wall.ts';
 import FileRunState from './FileRunState.vue';
 import { useFileRun } from './file-run.ts';
 import { SHEET_CHOICES } from './sheets.ts';
@@ -18,6 +19,7 @@ const route = useRoute();
 const router = useRouter();
 const project = useProject();
 const notices = useNotices();
+const open = useWall();
 const run = useFileRun();
 const house = useHouseChoice();
 
@@ -37,10 +39,12 @@ const walls = computed(() =>
     .filter(({ untouched }) => !untouched)
     .map(({ id, name }) => ({ value: id, label: name })),
 );
-const wall = computed(
-  () =>
-    walls.value.find(({ value }) => value === query('wall'))?.value ?? walls.value[0]?.value ?? '',
-);
+/** The wall of the address, else the one that was open last. */
+const wall = computed(() => {
+  const there = (id: string): string | undefined =>
+    walls.value.find(({ value }) => value === id)?.value;
+  return there(query('wall')) ?? there(open.id) ?? walls.value[0]?.value ?? '';
+});
 const size = computed<PaperSize>(() =>
   query('paper') === 'a4' || (query('paper') === '' && project.units === 'metric')
     ? 'a4'

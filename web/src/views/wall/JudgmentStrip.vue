@@ -14,7 +14,6 @@ import { useVerdictLines } from './verdict-rows.ts';
 const emit = defineEmits<{
   run: [name: string, commands: Command[]];
   sure: [];
-  print: [];
   jump: [status: Status];
 }>();
 const project = useProject();
@@ -119,9 +118,15 @@ const WORDS: Record<Status, string> = {
       </button>
       <div class="asks">
         <button type="button" class="action quiet small" @click="emit('sure')">How sure?</button>
-        <button type="button" class="action quiet small" @click="emit('print')">
-          Print the wall
-        </button>
+        <RouterLink
+          class="action quiet small"
+          :to="{
+            name: 'papers',
+            params: { project: project.id },
+            query: { sheet: 'wall', wall: wall.id },
+          }"
+          >Wall sheet…</RouterLink
+        >
       </div>
       <p class="counts" aria-label="Verdicts by status">
         <button

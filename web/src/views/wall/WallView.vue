@@ -35,7 +35,6 @@ import type { Lens, LensPart as Part } from './lens.ts';
 import LensPart from './LensPart.vue';
 import { LENSES } from './lenses.ts';
 import OwnBrief from './OwnBrief.vue';
-import { usePrinting } from './paper/printing.ts';
 import QuickLine from './QuickLine.vue';
 import Readings from './Readings.vue';
 import SectionDrawing from './SectionDrawing.vue';
@@ -241,9 +240,6 @@ watch(
 );
 useEventListener(window, 'pagehide', wall.keepSteps);
 useBenchLink(state);
-const { printed, print } = usePrinting(
-  async () => (await import('./paper/PrintedWall.vue')).default,
-);
 
 const travel = useBenchKeys({
   run,
@@ -334,19 +330,11 @@ void open();
     </div>
     <LensPart v-if="frame" :part="lens.tools" :frame="frame" />
     <Readings class="readings" />
-    <JudgmentStrip
-      @run="run"
-      @sure="sureShown = true"
-      @print="print"
-      @jump="(status) => verdicts?.jump(status)"
-    />
+    <JudgmentStrip @run="run" @sure="sureShown = true" @jump="(status) => verdicts?.jump(status)" />
     <LensPart v-if="frame" :part="lens.panel" :frame="frame" />
     <RunVerdicts v-if="looking.name !== 'years' && simulation.fresh" @run="run" />
     <VerdictList ref="verdicts" @run="run" />
-    <!-- The bench is hidden on paper, and has no width there. -->
-    <Teleport v-if="printed && wall.assessment && rows > 0" to="body"
-      ><component :is="printed"
-    /></Teleport>
+    <p class="on-paper">The wall sheet is a PDF of its own: Papers, Wall sheet.</p>
     <BenchWalk v-if="walk.walking" />
     <LayerPanel v-if="bench.editing" @run="run" />
     <FrameDialog v-if="bench.framing" v-model:visible="bench.framing" @run="run" />
