@@ -5,6 +5,7 @@ import { edgesFigures } from './edges.ts';
 import { exploreFigures } from './explore.ts';
 import { layoutFigures } from './layout.ts';
 import { pageFigures } from './page.ts';
+import { papersFigures } from './papers.ts';
 import { sectionFigures } from './section.ts';
 import { yearsFigures } from './years.ts';
 
@@ -19,6 +20,7 @@ export async function bench(url: string, chromium: string, store: boolean): Prom
     ...coreFigures(),
     ...exploreFigures(),
     ...layoutFigures(),
+    ...(await papersFigures()),
     ...yearsFigures(),
     ...(await pageFigures(url, chromium)),
   };

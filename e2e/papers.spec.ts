@@ -179,3 +179,32 @@ test('a project is saved as a bundle and restored from it; a damaged one is refu
   await place(page, 'Order').click();
   await expect(page.locator('[data-line^="sheathing | osb"]')).toBeVisible();
 });
+
+test('a link to a place, a lens, a layer, a month, a compared pair or a sheet opens just that', async ({
+  page,
+}) => {
+  await openPapers(page);
+  const project = /projects\/([^/]+)/.exec(page.url())![1]!;
+  const { walls } = (await (await page.request.get(`/api/projects/${project}`)).json()) as {
+    walls: { id: string; name: string }[];
+  };
+  const [a, b] = walls as [(typeof walls)[0], (typeof walls)[0]];
+  const at = (path: string) => page.goto(`/projects/${project}/${path}`);
+
+  await at(`walls/${b.id}/moisture?month=3&layer=L4`);
+  await expect(page.getByRole('combobox', { name: 'Month shown' })).toHaveText(/March/);
+  await expect(page.locator('#row-L4')).toHaveAttribute('aria-pressed', 'true');
+  await at(`options?walls=${a.id},${b.id}&against=${b.id}`);
+  await expect(page.locator('[data-row="r"]').getByRole('cell')).toHaveCount(2);
+  await at('elevations/north?lens=sheathing');
+  await expect(page).toHaveURL(/lens=sheathing/);
+  await expect(page.locator('[data-part="sheathing"]').first()).toBeAttached();
+  await at('edges/openings/north~W2');
+  await expect(page.getByRole('heading', { name: /three positions/ })).toBeVisible();
+  await expect(page.getByText(/W2/).first()).toBeVisible();
+  await at(`papers?sheet=crew&wall=${a.id}`);
+  await expect(page.getByRole('heading', { name: 'Crew sheet' })).toBeVisible();
+  await expect(page.getByRole('combobox', { name: 'Of the wall' })).toContainText(a.name);
+  await at('papers/models');
+  await expect(page.getByRole('heading', { name: 'Building models' })).toBeVisible();
+});

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { test, type Page } from '@playwright/test';
-import { openCopyOfDemoWall, openDemoWall, rows } from './bench.ts';
+import { openDemoWall } from './bench.ts';
 
 const FOLDER = join(import.meta.dirname, '../docs/screenshots');
 
@@ -55,19 +55,6 @@ test('pictures of the main views', async ({ page }) => {
   await page.keyboard.press('a');
   await page.locator('[data-connection="furring"]').waitFor();
   await picture(page, 'attach', 40);
-  await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option A');
-  await page.keyboard.press('a');
-  for (const gone of ['Fiber-cement lap siding', 'Furring, open gap']) {
-    await rows(page).filter({ hasText: gone }).click();
-    await page.keyboard.press('Delete');
-  }
-  await page.keyboard.press('/');
-  await page.keyboard.type('7/8 acrylic finish stucco');
-  await page.getByRole('option').first().waitFor();
-  await page.keyboard.press('Enter');
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Cladding system' }).click();
-  await picture(page, 'cladding-system', 430);
 
   // Options: the demo's walls side by side, every combination of one, and what was decided.
   await openDemoWall(page, 'Mill Race house', 'North gable, option B');
@@ -125,6 +112,12 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('link', { name: 'Order', exact: true }).click();
   await page.locator('[data-line]').first().waitFor();
   await picture(page, 'order');
+
+  await page.getByRole('link', { name: 'Papers', exact: true }).click();
+  await page.getByLabel(/Simulate its two standard years/).uncheck();
+  await page.getByRole('button', { name: 'Make the PDF' }).click();
+  await page.getByText('is saved').waitFor();
+  await picture(page, 'papers');
 
   await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
 

@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { ALIAS } from './bundle-command.mjs';
 import { CHROMIUM, ensureChromium } from './debian.mjs';
 import { withApplication } from './e2e.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
@@ -18,7 +19,7 @@ await main(async () => {
     format: 'esm',
     packages: 'external',
     define: { 'import.meta.dirname': JSON.stringify(join(ROOT, 'bench')) },
-    alias: { '@eldrun/core': join(ROOT, 'core/src/index.ts') },
+    alias: ALIAS,
   });
   const { bench } = await import(bundle);
   await withApplication(({ url }) => bench(url, CHROMIUM, process.argv.includes('--store')));

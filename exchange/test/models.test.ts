@@ -153,7 +153,10 @@ describe('IFC', () => {
           sets
             .filter(({ Material }) => valueOf((Material as { Name: unknown }).Name) === material)
             .flatMap(({ Properties }) => Properties as { Name: unknown; NominalValue: unknown }[])
-            .map(({ Name, NominalValue }) => [valueOf(Name), valueOf(NominalValue)]),
+            .map(({ Name, NominalValue }): [string, unknown] => [
+              String(valueOf(Name)),
+              valueOf(NominalValue),
+            ]),
         );
       const gypsum = LIBRARY['gypsum-board']!;
       expect(figures(gypsum.name)).toMatchObject({
@@ -286,10 +289,7 @@ describe('gbXML', () => {
       ignoreAttributes: false,
       isArray: (name) => /Material|Layer$|Construction|LayerId/.test(name),
     }).parse(write('gbxml', OPTION_B)) as { gbXML: Record<string, Record<string, unknown>[]> };
-    const { Construction, Layer, Material } = parsed.gbXML as Record<
-      string,
-      Record<string, unknown>[]
-    >;
+    const { Construction, Layer, Material } = parsed.gbXML;
     const refs = Layer![0]!['MaterialId'] as Record<string, string>[];
     const r = refs.reduce((sum, ref) => {
       const material = Material!.find((one) => one['@_id'] === ref['@_materialIdRef'])!;
