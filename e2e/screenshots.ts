@@ -116,7 +116,7 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('link', { name: 'Papers', exact: true }).click();
   await page.getByLabel(/Simulate its two standard years/).uncheck();
   await page.getByRole('button', { name: 'Make the PDF' }).click();
-  await page.getByText('is saved').waitFor();
+  await page.getByRole('link', { name: 'Open it' }).waitFor();
   await picture(page, 'papers');
 
   await openDemoWall(page, 'Tarn Bank cottage', 'Wood-fiber wall with service cavity');
