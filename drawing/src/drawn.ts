@@ -9,7 +9,8 @@ import {
 import type { ElevationLayer } from './elevation.ts';
 import { notedEdge, notedElevation, notedPlate, notedSection } from './notes.ts';
 import { fittingScale, type PaperScale } from './scales.ts';
-import type { Scene } from './scene.ts';
+import type { Scene, ScenePart } from './scene.ts';
+import { wallSection } from './wall-section.ts';
 
 /** A drawing with its notes, and the scale that these are right for. */
 export interface Drawn {
@@ -34,6 +35,9 @@ const ROOM: Record<'section' | 'edge' | 'elevation', Room> = {
 const SHORTEST = 0.6;
 const BAYS = 1.3;
 
+const stretchOf = (wall: ResolvedWall): number =>
+  Math.max(SHORTEST, BAYS * (mainMember(wall)?.shape.spacing ?? 0));
+
 /** The section of a wall for paper, at the largest scale that fits. @param name what a person calls a layer */
 export function drawnWall(
   wall: ResolvedWall,
@@ -41,10 +45,43 @@ export function drawnWall(
   name: (layer: ResolvedLayer) => string,
   room: Room = ROOM.section,
 ): Drawn {
-  const stretch = Math.max(SHORTEST, BAYS * (mainMember(wall)?.shape.spacing ?? 0));
+  const stretch = stretchOf(wall);
   const height = wall.layers.reduce((sum, { thickness }) => sum + thickness, 0);
   const scale = fittingScale({ width: stretch, height }, room, units, 1 / 2);
   return { scene: notedSection(wall, scale.ratio, units, name, stretch), scale };
+}
+
+/** A framed layer without its fill: what lies first in it is the layer itself, the members come after. */
+function emptied({ marks: [layer, ...members], ...part }: ScenePart): ScenePart {
+  return {
+    ...part,
+    marks: layer?.shape === 'rect' ? [{ ...layer, hatch: 'air' }, ...members] : [...members],
+  };
+}
+
+/** Room of the section of a wall while it is built, one of several beside each other, m. */
+const STAGE: Room = { width: 0.058, height: 0.055 };
+
+/**
+ * The section of a wall as far as it is built.
+ *
+ * @param up ids of the layers that are up; the others are left out
+ * @param hollow ids of those whose cavities are not filled yet
+ */
+export function drawnStage(
+  wall: ResolvedWall,
+  units: UnitSystem,
+  up: ReadonlySet<string>,
+  hollow: ReadonlySet<string> = new Set(),
+  room: Room = STAGE,
+): Drawn {
+  const stretch = stretchOf(wall);
+  const scene = wallSection(wall, stretch);
+  const scale = fittingScale(scene, room, units, 1 / 2);
+  const parts = scene.parts
+    .filter(({ id }) => up.has(id))
+    .map((part) => (hollow.has(part.id) ? emptied(part) : part));
+  return { scene: { ...scene, parts }, scale };
 }
 
 /** The section of an edge for paper. @param name what a person calls a layer of the wall */

@@ -18,6 +18,7 @@ export {
   drawnEdge,
   drawnElevation,
   drawnPlate,
+  drawnStage,
   drawnWall,
   type Drawn,
   type Room,

@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js';
-import { paperSize, svgFile } from '@eldrun/drawing';
+import { paperSize, svgFile, type Drawn } from '@eldrun/drawing';
 import type { Block, Cell, Finding, PaperSetting, Sheet } from './types.ts';
 import { fontFiles } from './fonts.ts';
 
@@ -15,6 +15,9 @@ const MARGINS = { left: 42, top: 62, right: 42, bottom: 58 };
 const MM = 72 / 25.4;
 
 const SMALL = 7;
+/** So many pictures stand beside each other. */
+const BESIDE = 3;
+
 const GRAY = '#444444';
 const RULE = '#999999';
 
@@ -63,6 +66,16 @@ function lines(sums: number) {
     paddingTop: () => 1.5,
     paddingBottom: () => 1.5,
   };
+}
+
+/** A drawing as large as it is on paper, what it is and its scale below. */
+function drawingOf({ drawn, caption }: { drawn: Drawn; caption: string }): Content[] {
+  const { scene, scale } = drawn;
+  const [width, height] = paperSize(scene, scale.ratio);
+  return [
+    { svg: svgFile(scene, scale.ratio), width: width * MM, height: height * MM },
+    { text: `${plain(caption)} · ${scale.text}`, fontSize: SMALL, color: GRAY },
+  ];
 }
 
 function contentOf(block: Block): Content {
@@ -133,17 +146,19 @@ function contentOf(block: Block): Content {
         margin: [0, 2, 0, 4],
       };
     }
-    case 'drawing': {
-      const { scene, scale } = block.drawn;
-      const [width, height] = paperSize(scene, scale.ratio);
-      return {
-        stack: [
-          { svg: svgFile(scene, scale.ratio), width: width * MM, height: height * MM },
-          { text: `${plain(block.caption)} · ${scale.text}`, fontSize: SMALL, color: GRAY },
-        ],
-        margin: [0, 4, 0, 6],
+    case 'drawing':
+      return { stack: drawingOf(block), margin: [0, 4, 0, 6], unbreakable: true };
+    case 'pictures': {
+      const { items } = block;
+      return Array.from({ length: Math.ceil(items.length / BESIDE) }, (_, row) => ({
+        columns: Array.from({ length: BESIDE }, (_, column) => {
+          const item = items[row * BESIDE + column];
+          return { width: '*' as const, stack: item ? drawingOf(item) : [] };
+        }),
+        columnGap: 10,
+        margin: [0, 3, 0, 3] as [number, number, number, number],
         unbreakable: true,
-      };
+      }));
     }
     case 'blanks':
       return {

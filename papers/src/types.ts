@@ -84,6 +84,8 @@ export type Block =
       whole?: true;
     }
   | { kind: 'drawing'; drawn: Drawn; caption: string }
+  /** Small drawings beside each other. */
+  | { kind: 'pictures'; items: readonly { drawn: Drawn; caption: string }[] }
   /** Lines to write on. */
   | { kind: 'blanks'; labels: readonly string[] }
   | { kind: 'page' };

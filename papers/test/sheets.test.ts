@@ -46,6 +46,8 @@ function textsOf({ title, subject, blocks }: Sheet): string[] {
               marks.flatMap((mark) => (mark.shape === 'text' ? [mark.text] : [])),
             ),
           ];
+        case 'pictures':
+          return block.items.map(({ caption }) => caption);
         case 'blanks':
           return [...block.labels];
         case 'page':
@@ -164,6 +166,25 @@ describe('the crew sheet', () => {
     expect(outside!.join(' ')).toMatch(/Laps: 6 in\. both ways/);
     expect(inside![0]).toMatch(/Variable-permeance membrane/);
     expect(inside!.at(-1)).toMatch(/Gypsum/);
+  });
+
+  test('pictures of the wall as it grows: each has what the one before has, the last all of it', () => {
+    const pictures = of({ sheet: 'crew', file: OPTION_B, hourly: false }).blocks.find(
+      (block) => block.kind === 'pictures',
+    )!;
+    const parts = pictures.items.map(({ drawn }) => drawn.scene.parts.map(({ id }) => id));
+    expect(parts[0]).toEqual(['L3']);
+    parts.slice(1).forEach((ids, i) => expect(ids).toEqual(expect.arrayContaining(parts[i]!)));
+    expect(parts.at(-1)).toHaveLength(OPTION_B.layers.length);
+    // Cavities are filled from inside.
+    const fills = pictures.items.map(({ drawn }) => {
+      const mark = drawn.scene.parts.find(({ id }) => id === 'L3')!.marks[0]!;
+      return mark.shape === 'rect' ? mark.hatch : '';
+    });
+    expect(new Set(fills.slice(0, -1))).toEqual(new Set(['air']));
+    expect(fills.at(-1)).toBe('wool');
+    // A membrane is up with the sheet that carries it.
+    expect(pictures.items[1]!.caption).toMatch(/^2 {2}Oriented strand board, Vapor-open/);
   });
 
   test('says what a wall without a frame or a membrane needs as well', () => {

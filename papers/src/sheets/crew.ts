@@ -5,6 +5,7 @@ import {
   formatText,
   isAirBarrier,
   joiningPairs,
+  MEMBRANE,
   messageText,
   rolesOf,
   SHEATHING_FASTENERS,
@@ -15,7 +16,7 @@ import {
   type Trade,
   type UnitSystem,
 } from '@eldrun/core';
-import { drawnWall } from '@eldrun/drawing';
+import { drawnStage, drawnWall, type Drawn } from '@eldrun/drawing';
 import type { LookedAt } from '../looked-at.ts';
 import type { Block, Sheet } from '../types.ts';
 import { CAUTIONS, titleOf } from './words.ts';
@@ -97,10 +98,55 @@ function rainscreenSteps(looked: LookedAt, trade: Trade, units: UnitSystem): str
     ...steps,
     ...(cladding
       ? [
-          `${titleOf(looked, units)(cladding)}: keep it ${formatText('length', trade('clear-siding'), units)} above grade, cut ends sealed, flashing at every head.`,
+          `${titleOf(looked, units)(cladding)}: ${
+            MASONRY.test(cladding.fillId ?? '')
+              ? 'flashing and weeps at its base and over every opening, ties as the engineer says, the space behind it kept clear of mortar.'
+              : `keep it ${formatText('length', trade('clear-siding'), units)} above grade, cut ends sealed, flashing at every head.`
+          }`,
         ]
       : []),
   ];
+}
+
+/** Claddings that are laid, not hung. */
+const MASONRY = /brick|stone|block/;
+
+/** What the last picture shows. */
+const INSIDE = 'the fill, then inside';
+
+/**
+ * The wall as it stands after each layer, from the frame outward, then inside: a membrane is up with what carries it.
+ *
+ * @param outward layers in the order in which they go up
+ */
+function stages(
+  looked: LookedAt,
+  outward: readonly ResolvedLayer[],
+  inward: readonly ResolvedLayer[],
+  units: UnitSystem,
+): { drawn: Drawn; caption: string }[] {
+  const { wall } = looked.assessment;
+  const title = titleOf(looked, units);
+  const up = new Set<string>();
+  const pictures: { up: string[]; names: string[] }[] = [];
+  for (const layer of outward) {
+    up.add(layer.id);
+    // A space is there with what closes it.
+    if (!layer.fill && !layer.member) continue;
+    const last = pictures.at(-1);
+    if (last && layer.thickness < MEMBRANE) {
+      last.up.push(layer.id);
+      last.names.push(title(layer));
+    } else pictures.push({ up: [...up], names: [title(layer)] });
+  }
+  if (inward.length > 0 || outward.some(({ fill, member }) => fill && member))
+    pictures.push({ up: wall.layers.map(({ id }) => id), names: [INSIDE] });
+  const framed = new Set(wall.layers.filter(({ member }) => member).map(({ id }) => id));
+  return pictures.map(({ up: ids, names }, i) => ({
+    // What is between studs goes in from inside, once the outside sheds water.
+    drawn: drawnStage(wall, units, new Set(ids), names[0] === INSIDE ? new Set<string>() : framed),
+    caption: `${i + 1}  ${names.join(', ')}`,
+  }));
 }
 
 /** A wall for the crew that builds it: pictures, order, laps, gaps, nailing, cautions. */
@@ -131,13 +177,19 @@ export function crewSheet(
       drawn: drawnWall(wall, units, title),
       caption: 'Plan section, outdoors above',
     },
+    { kind: 'pictures', items: stages(looked, outward, inward, units) },
     { kind: 'heading', text: 'In this order, from the frame outward' },
     {
       kind: 'list',
       numbered: true,
       items: [
         ...outward
-          .filter((layer) => layer !== cladding && layer.ventilation !== 'open')
+          .filter(
+            (layer) =>
+              layer !== cladding &&
+              (layer.fill !== null || layer.member !== null) &&
+              layer.ventilation !== 'open',
+          )
           .map((layer) => step(layer, true)),
         ...rainscreenSteps(looked, trade, units),
       ],
