@@ -1,8 +1,8 @@
 import { writeFile } from 'node:fs/promises';
 import {
-  BRIEF_FIELDS,
+  briefOfFile,
   csvOf,
-  type Brief,
+  fileName,
   type DetailedHouse,
   type PriceBook,
   type UnitSystem,
@@ -277,7 +277,7 @@ async function drawingOf(path: string, { what, only }: DrawOptions): Promise<Dra
 
 /** A name in front of its ending: `out-north frame.svg`. */
 const named = (path: string, id: string): string =>
-  path.replace(/(\.[^./]*)?$/, (ending) => `-${id.replace(/[^\p{L}\p{N}]+/gu, '-')}${ending}`);
+  path.replace(/(\.[^./]*)?$/, (ending) => `-${fileName(id)}${ending}`);
 
 /**
  * Draws a wall or a house. Several drawings go into a file each, with what they show in its name.
@@ -289,12 +289,15 @@ async function draw(files: string[], options: DrawOptions, output: Output): Prom
     if (files.length > 1) throw new BadFile(`draw takes one file, and ${files.length} are given`);
     const of = await drawingOf(files[0]!, options);
     const drawings = drawingsOf(of, {}, options.units);
-    for (const { id, drawn } of drawings) {
+    const said = new Set<string>();
+    for (const { id, drawn, conflicts = [] } of drawings) {
       const path = drawings.length === 1 ? options.output : named(options.output, id);
       const hatched = of.what === 'section' || of.what === 'edges';
       await writeFile(path, drawingFile(drawn, options.to, options.units, hatched));
       output.stdout.write(`${path}  ${drawn.scale.text}\n`);
+      for (const conflict of conflicts) said.add(`${id.split(' ')[0]!}, ${conflict}`);
     }
+    for (const conflict of said) output.stderr.write(`${conflict}\n`);
     return EXIT.ok;
   } catch (error) {
     return refused(error, output);
@@ -348,7 +351,7 @@ async function model(files: string[], options: ModelOptions, output: Output): Pr
     }
     if (files.length > 1)
       throw new BadFile(`model --to wall takes one model, and ${files.length} are given`);
-    const brief = like === null ? null : briefOf(await readAs(like, parseWallFile));
+    const brief = like === null ? null : briefOfFile(await readAs(like, parseWallFile));
     const walls = await readAs(files[0]!, (text) => readModel(text, brief), MAX_MODEL_SIZE);
     for (const { file, lost } of walls) {
       const path = walls.length === 1 ? options.output : named(options.output, file.name);
@@ -361,9 +364,3 @@ async function model(files: string[], options: ModelOptions, output: Output): Pr
     return refused(error, output);
   }
 }
-
-/** The brief that a wall file carries. */
-const briefOf = (file: WallFile): Brief =>
-  Object.fromEntries(
-    BRIEF_FIELDS.flatMap((field) => (file[field] === undefined ? [] : [[field, file[field]]])),
-  ) as unknown as Brief;

@@ -91,6 +91,20 @@ describe('draw', () => {
     expect(await readdir(folder)).toContain('p-north.svg');
   });
 
+  test('a wall of 400 ft is drawn in its true size, and what is wrong with it is said', async () => {
+    const house = JSON.parse(await readFile(HOUSE, 'utf8')) as {
+      elevations: { id: string; length: number; openings?: unknown[] }[];
+    };
+    const far = { ...house.elevations[0]!, id: 'far', length: 121.92, openings: [] };
+    await writeFile(out('far.json'), JSON.stringify({ ...house, elevations: [far] }));
+    const { code, stderr } = await eldrun(
+      ...['draw', out('far.json'), '--to', 'dxf', '--what', 'plates', '-o', out('far.dxf')],
+    );
+    expect(code).toBe(0);
+    expect(stderr).toMatch(/far, .*is longer than any that is built in one/);
+    expect(await readFile(out('far.dxf'), 'utf8')).toContain('121920');
+  });
+
   test('bad input is named', async () => {
     expect((await eldrun('draw', WALL, '--to', 'poem', '-o', out('x'))).stderr).toMatch(
       /--to poem is not known\. Allowed: svg, dxf, png/,

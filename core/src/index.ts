@@ -108,6 +108,7 @@ export {
   dayText,
 } from './decision/index.ts';
 export {
+  fileName,
   applyAll,
   type Document,
   type DocumentKind,
@@ -363,6 +364,7 @@ export {
   isComposite,
   layoutElevation,
   layoutHouse,
+  plateRows,
   laidParts,
   jacksOf,
   meanU,
@@ -521,6 +523,7 @@ export {
   priceOf,
   PRICES_FORMAT,
   pricesCsv,
+  pricesTable,
   pricesOfCsv,
 } from './prices/index.ts';
 export { type CostBasis, costBasis, pricesWord } from './quantities/index.ts';
@@ -605,7 +608,12 @@ export {
   receivedOf,
   type Substitute,
   substituteSteps,
+  expectedText,
+  findingsText,
   inOrder,
+  receivingRows,
+  type ReceivingRow,
+  receivingTable,
   money,
   roleLabel,
 } from './order/index.ts';
@@ -699,6 +707,7 @@ export {
   applyCommands,
   type Brief,
   BRIEF_FIELDS,
+  briefOfFile,
   clearFieldShare,
   type CMember,
   type Command,

@@ -5,6 +5,7 @@ import {
   layerTitle,
   layoutHouse,
   LIBRARY,
+  messageText,
   resolveWall,
   sectionOf,
   type DetailedHouse,
@@ -37,6 +38,8 @@ export interface NamedDrawing {
   /** What tells it from the others: part of a file's name. */
   id: string;
   drawn: Drawn;
+  /** What is possible but wrong about what it shows. */
+  conflicts?: readonly string[];
 }
 
 /** Layers of an elevation that one drawing shows: each of them apart, services in the frame. */
@@ -76,10 +79,14 @@ export function drawingsOf(of: DrawingOf, materials: Materials, units: UnitSyste
           .filter(({ elevation }) => wanted(elevation.id))
           .flatMap((layout): NamedDrawing[] => {
             const { id } = layout.elevation;
+            const conflicts = layout.conflicts.map(
+              ({ at, message }) => `${at}: ${messageText(message, units)}`,
+            );
             return what === 'plates'
-              ? [{ id, drawn: drawnPlate(layout, units) }]
+              ? [{ id, conflicts, drawn: drawnPlate(layout, units) }]
               : layersOf(layout).map((layer) => ({
                   id: `${id} ${layer}`,
+                  conflicts,
                   drawn: drawnElevation(layout, units, shown(layer)),
                 }));
           });

@@ -39,6 +39,8 @@ export const TABLE_NAMES = [
   'Order',
   'Order by elevation',
   'Cutting',
+  'Receiving',
+  'Prices',
 ] as const;
 export type TableName = (typeof TABLE_NAMES)[number];
 

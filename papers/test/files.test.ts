@@ -50,6 +50,8 @@ async function looked(of: PaperOf, setting: Partial<PaperSetting> = {}) {
         embedded: / yes yes yes /.test(line),
       })),
     images: run('pdfimages', '-list', file).trimEnd().split('\n').length - 2,
+    /** Lines and areas of its first page. */
+    paths: run('pdftocairo', '-svg', '-f', '1', '-l', '1', file, '-').match(/<path /g)!.length,
     pages,
   };
 }
@@ -75,10 +77,11 @@ describe('a PDF, by an independent reader', () => {
   ];
 
   test.each(PAPERS)('%s: fonts in it, no picture, and on every page what it is', async (_, of) => {
-    const { info, fonts, images, pages } = await looked(of);
+    const { info, fonts, images, paths, pages } = await looked(of);
     expect(fonts.length).toBeGreaterThan(0);
     for (const font of fonts) expect(font).toMatchObject({ embedded: true });
     expect(images).toBe(0);
+    expect(paths).toBeGreaterThan(20);
     expect(info).toMatch(/Title: +\S/);
     const count = Number(/Pages: +(\d+)/.exec(info)![1]);
     expect(pages).toHaveLength(count);

@@ -2,6 +2,7 @@ import { deepEqual } from 'fast-equals';
 import {
   BRIEF_FIELDS,
   CLIMATES,
+  fileName,
   InputError,
   type Brief,
   type Material,
@@ -21,13 +22,6 @@ export async function wallOfFile(
   const { MAX_FILE_SIZE, parseWallFile } = await import('@eldrun/core/schema');
   if (file.size > MAX_FILE_SIZE) throw new InputError('', 'the file is too large', 'at most 1 MiB');
   return parseWallFile(await file.text(), projectMaterials);
-}
-
-/** The brief that a wall file carries. */
-export function briefOfFile(file: WallFile): Brief {
-  return Object.fromEntries(
-    BRIEF_FIELDS.flatMap((field) => (file[field] === undefined ? [] : [[field, file[field]]])),
-  ) as unknown as Brief;
 }
 
 /** A wall file as a wall of a project: what it says as the brief does follows the brief from then on. */
@@ -50,11 +44,6 @@ export function downloadBlob(name: string, blob: Blob): void {
   link.download = name;
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 1000);
-}
-
-/** A name that every file system takes. */
-export function fileName(name: string): string {
-  return name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'wall';
 }
 
 /** Hands a wall file to the browser's downloads. */

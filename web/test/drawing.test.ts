@@ -9,12 +9,13 @@ import {
   type WallFile,
   layerTitle,
   memberName,
+  briefOfFile,
 } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';
 import { tracesOf } from '../src/drawing/traces.ts';
 import { nextThickness } from '../src/views/wall/bench-keys.ts';
-import { asProjectWall, briefOfFile } from '../src/wall-files.ts';
+import { asProjectWall } from '../src/wall-files.ts';
 
 const demo = (project: number, wall: number): WallFile =>
   withBrief(DEMO_PROJECTS[project]!.walls[wall]!, DEMO_PROJECTS[project]!.brief);

@@ -9,13 +9,14 @@ import {
   amountText,
   inOrder,
   money,
+  expectedText,
+  findingsText,
 } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { cutBars } from '../src/views/order/cutting-bars.ts';
 import { pathFrom, pathText } from '../src/views/elevations/service-paths.ts';
 import { eachText, wasteText } from '../src/views/order/order-words.ts';
 import { quotationOf } from '../src/views/order/quotation-run.ts';
-import { expectedText, findingsText } from '../src/views/order/receiving.ts';
 import { answer, type HouseAnswer } from '../src/workers/house-job.ts';
 
 const { brief, walls, house: demo } = DEMO_PROJECTS[0]!;

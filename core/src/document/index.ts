@@ -1,3 +1,4 @@
+export { fileName } from './file-name.ts';
 export { applyAll, formatOf, kindNamed, untouchable } from './format.ts';
 export {
   MAX_STEPS,

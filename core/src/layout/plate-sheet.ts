@@ -1,4 +1,6 @@
 import { SAME, type Elevation, type Practice } from '../house/index.ts';
+import { tapeText, type UnitSystem } from '../units/index.ts';
+import type { ElevationLayout } from './layout.ts';
 import { isUpright, layoutCenters, type Framing } from './framing.ts';
 import type { PlateMark } from './types.ts';
 
@@ -28,4 +30,47 @@ export function plateSheetOf(
     });
   }
   return [...marks.values()].sort((a, b) => a.x - b.x);
+}
+
+/** What a person calls the kinds of members, and how they are marked on the plate. */
+const MARKS: Record<string, string> = {
+  stud: 'stud ×',
+  king: 'king K',
+  jack: 'jack J',
+  corner: 'corner C',
+  backing: 'backing B',
+  cripple: 'cripple c',
+};
+
+/** A line of the plate sheet: where the mark is from the layout's end, m, what stands there, on which side, what else. */
+export interface PlateRow {
+  x: number;
+  what: string;
+  side: string;
+  more: string;
+}
+
+/** A plate sheet in reading order: members, anchors and what rises from below. @param units of the widths in its words */
+export function plateRows(
+  { elevation, plateSheet }: ElevationLayout,
+  units: UnitSystem,
+): PlateRow[] {
+  const { anchors = [], risers = [], layout, length } = elevation;
+  const at = (x: number): number => (layout?.from === 'right' ? length - x : x);
+  const onMark = 'on the mark';
+  return [
+    ...plateSheet.map(({ x, kind, side, stacked }) => ({
+      x,
+      what: MARKS[kind] ?? kind,
+      side: `${side} of the mark`,
+      more: stacked ? 'roof or floor member over it' : '',
+    })),
+    ...anchors.map(({ x, kind }) => ({ x: at(x), what: kind, side: onMark, more: '' })),
+    ...risers.map(({ x, width, kind }) => ({
+      x: at(x),
+      what: kind,
+      side: onMark,
+      more: `${tapeText(width, units)} wide`,
+    })),
+  ].sort((a, b) => a.x - b.x);
 }

@@ -5,3 +5,4 @@ export * from './substitutes.ts';
 export * from './table.ts';
 export * from './types.ts';
 export * from './words.ts';
+export * from './receiving-table.ts';

@@ -1,11 +1,11 @@
 import {
   cellNumber,
   columnName,
-  plain,
+  csvOf,
   readTable,
-  tableText,
   unplain,
   written,
+  type WrittenTable,
 } from '../csv/index.ts';
 import { InputError } from '../errors.ts';
 import type { Material, Price, Prices } from '../materials/index.ts';
@@ -36,41 +36,47 @@ const COLUMNS = {
 type Column = keyof typeof COLUMNS;
 
 /**
- * The prices of materials as a table in CSV, one line a material, with the demo prices of those that have no other.
+ * The prices of materials, one line a material, with the demo prices of those that have no other.
  *
  * @param prices of the project; null where it has none
  * @param materials which lines there are, by id
  * @param system the units of prices, thicknesses and labor
  */
-export function pricesCsv(
+export function pricesTable(
   prices: Prices | null,
   materials: Readonly<Record<string, Material>>,
   system: UnitSystem,
-): string {
+): WrittenTable {
   const imperial = system === 'imperial';
-  const header = [
-    ...['id', 'material', 'usd', 'per'],
-    ...(imperial ? ['thickness_in', 'waste_percent', 'minutes_per_ft2'] : []),
-    ...(imperial ? [] : ['thickness_mm', 'waste_percent', 'minutes_per_m2']),
-    ...['demo', 'source'],
-  ];
-  const rows = Object.entries(materials).map(([id, material]) => {
-    const { usd, per, thickness, waste, minutes, demo, source } = priceOf(prices, id, material);
-    const unit = per && (imperial ? per.replace('m', 'ft') : per);
-    return [
-      id,
-      plain(material.name),
-      written(usd === undefined ? undefined : usd * (unit ? UNITS[unit]!.size : 1)),
-      unit ?? '',
-      written(thickness && thickness / (imperial ? INCH : 0.001)),
-      written(waste && waste * 100),
-      written(minutes === undefined ? undefined : minutes * (imperial ? SQUARE_FOOT : 1)),
-      usd === undefined ? '' : demo ? 'yes' : 'no',
-      plain(source ?? ''),
-    ];
-  });
-  return tableText([header, ...rows]);
+  return {
+    name: 'Prices',
+    header: [
+      ...['id', 'material', 'usd', 'per'],
+      ...(imperial ? ['thickness_in', 'waste_percent', 'minutes_per_ft2'] : []),
+      ...(imperial ? [] : ['thickness_mm', 'waste_percent', 'minutes_per_m2']),
+      ...['demo', 'source'],
+    ],
+    rows: Object.entries(materials).map(([id, material]) => {
+      const { usd, per, thickness, waste, minutes, demo, source } = priceOf(prices, id, material);
+      const unit = per && (imperial ? per.replace('m', 'ft') : per);
+      return [
+        id,
+        material.name,
+        usd === undefined ? null : usd * (unit ? UNITS[unit]!.size : 1),
+        unit ?? null,
+        thickness ? thickness / (imperial ? INCH : 0.001) : null,
+        waste === undefined ? null : waste * 100,
+        minutes === undefined ? null : minutes * (imperial ? SQUARE_FOOT : 1),
+        usd === undefined ? null : demo ? 'yes' : 'no',
+        source ?? null,
+      ];
+    }),
+  };
 }
+
+/** The same as CSV. */
+export const pricesCsv = (...of: Parameters<typeof pricesTable>): string =>
+  csvOf(pricesTable(...of));
 
 /** What a material costs by the book, else at its demo price; nothing where it has no price. */
 export function priceOf(prices: Prices | null, id: string, material: Material): Partial<Price> {

@@ -1,6 +1,6 @@
 import type { Material, Materials } from '../materials/index.ts';
 import { findMaterial, withBrief } from './resolve.ts';
-import type { Brief, ProjectWall, WallFile } from './types.ts';
+import { BRIEF_FIELDS, type Brief, type ProjectWall, type WallFile } from './types.ts';
 
 /** Ids of the materials that a wall's layers name, each once. */
 export function materialsUsed({ layers }: Pick<ProjectWall, 'layers'>): string[] {
@@ -26,4 +26,11 @@ export function standaloneWall(
     if (Object.hasOwn(projectMaterials, id)) own[id] = findMaterial(id, wall, projectMaterials)!;
   const file = withBrief(wall, brief);
   return Object.keys(own).length > 0 ? { ...file, materials: own } : file;
+}
+
+/** The brief that a wall file carries. */
+export function briefOfFile(file: WallFile): Brief {
+  return Object.fromEntries(
+    BRIEF_FIELDS.flatMap((field) => (file[field] === undefined ? [] : [[field, file[field]]])),
+  ) as unknown as Brief;
 }

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
-import { InputError } from '@eldrun/core';
+import { fileName, InputError } from '@eldrun/core';
 
 export const BUNDLE_FORMAT = 'eldrun-bundle';
 export const BUNDLE_VERSION = 1;
@@ -36,11 +36,7 @@ interface List {
 const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 
 /** Part of a file's name. */
-const plain = (name: unknown): string =>
-  String(name)
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-|-$/g, '')
-    .slice(0, 60) || 'document';
+const plain = (name: unknown): string => fileName(String(name), 'document').slice(0, 60);
 
 const README = (name: string, made: string): string => `${name}
 ${'='.repeat(Math.min(name.length, 60))}

@@ -5,6 +5,7 @@ import {
   formatText,
   layoutHouse,
   messageText,
+  plateRows,
   tapeText,
   tradeOf,
   wallLength,
@@ -19,16 +20,6 @@ import { right } from './words.ts';
 
 /** Room for an elevation over the width of a lying sheet, m. */
 const ROOM = { width: 0.215, height: 0.085 };
-
-/** What a person calls the kinds of members, and how they are marked on the plate. */
-export const MARKS: Record<string, string> = {
-  stud: 'stud ×',
-  king: 'king K',
-  jack: 'jack J',
-  corner: 'corner C',
-  backing: 'backing B',
-  cripple: 'cripple c',
-};
 
 const LAYER_WORDS: Record<ElevationLayer, string> = {
   frame: 'Framing',
@@ -162,35 +153,6 @@ export function elevationSheet(
   };
 }
 
-/** One mark on a plate, in reading order. */
-function marksOf(layout: ElevationLayout, units: UnitSystem): Cell[][] {
-  const { elevation, plateSheet } = layout;
-  const from = elevation.layout?.from ?? 'left';
-  const at = (x: number): number => (from === 'left' ? x : elevation.length - x);
-  return [
-    ...plateSheet.map(({ x, kind, side, stacked }) => ({
-      x,
-      what: MARKS[kind] ?? kind,
-      side: `${side} of the mark`,
-      more: stacked ? 'roof or floor member over it' : '',
-    })),
-    ...(elevation.anchors ?? []).map(({ x, kind }) => ({
-      x: at(x),
-      what: kind,
-      side: 'on the mark',
-      more: '',
-    })),
-    ...(elevation.risers ?? []).map(({ x, width, kind }) => ({
-      x: at(x),
-      what: kind,
-      side: 'on the mark',
-      more: `${tapeText(width, units)} wide`,
-    })),
-  ]
-    .sort((a, b) => a.x - b.x)
-    .map(({ x, what, side, more }) => [tapeText(x, units), what, side, more]);
-}
-
 /** The plates of elevations with every mark, to be carried out to them. @param only ids of elevations; all where none is named */
 export function platesSheet(
   house: House,
@@ -222,7 +184,12 @@ export function platesSheet(
             { label: 'Stands', width: '*' },
             { label: 'Besides', width: '*' },
           ],
-          rows: marksOf(layout, units),
+          rows: plateRows(layout, units).map(({ x, what, side, more }) => [
+            tapeText(x, units),
+            what,
+            side,
+            more,
+          ]),
         },
         ...saidBlocks(layout, house, units),
       ];

@@ -15,6 +15,7 @@ import {
   tapeText,
   whatText,
   type DetailedHouse,
+  type Material,
   type Materials,
   type OrderBook,
   type OrderLine,
@@ -39,6 +40,8 @@ export function orderLines({ house, materials, prices, order }: OrderedHouse): {
   lines: OrderLine[];
   byElevation: OrderLine[];
   problems: string[];
+  /** Looks a material of the lines up; goods are none. */
+  find: (id: string) => Material | undefined;
 } {
   const { elevations } = layoutHouse(house, assemblyParts(house.assemblies, materials));
   const { lines, problems } = takeoffOf(elevations, house, {
@@ -50,9 +53,10 @@ export function orderLines({ house, materials, prices, order }: OrderedHouse): {
     (all, wall) => ({ ...wall.materials, ...all }),
     materials,
   );
+  const find = (id: string): Material | undefined => own[id] ?? LIBRARY[id];
   const priced = lines.map((line) =>
     pricedLine(line, {
-      find: (id) => own[id] ?? LIBRARY[id],
+      find,
       book: prices,
       order: order ?? BLANK,
     }),
@@ -61,6 +65,7 @@ export function orderLines({ house, materials, prices, order }: OrderedHouse): {
     lines: inOrder(priced.filter(({ elevation }) => elevation === null)),
     byElevation: inOrder(priced.filter(({ elevation }) => elevation !== null)),
     problems,
+    find,
   };
 }
 

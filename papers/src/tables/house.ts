@@ -5,6 +5,7 @@ import {
   houseEdges,
   layoutHouse,
   orderTable,
+  receivingTable,
   sectionOf,
   solveEdge,
   type EdgeHeat,
@@ -38,7 +39,7 @@ export function houseTables(of: OrderedHouse, units: UnitSystem): WrittenTable[]
     if (!solved.has(key)) solved.set(key, solveEdge(section)?.heat ?? null);
     return { edge, heat: solved.get(key)! };
   });
-  const { lines, byElevation } = orderLines(of);
+  const { lines, byElevation, find } = orderLines(of);
   return [
     tableOf(
       'Elevations',
@@ -138,5 +139,6 @@ export function houseTables(of: OrderedHouse, units: UnitSystem): WrittenTable[]
     orderTable('Order', lines, units),
     orderTable('Order by elevation', byElevation, units, nameOf),
     cuttingTable(lines, units),
+    receivingTable({ lines, deliveries: of.order?.deliveries ?? [], find }, units),
   ];
 }

@@ -1,11 +1,15 @@
-import type {
-  DetailedHouse,
-  Materials,
-  OrderBook,
-  PriceBook,
-  UnitSystem,
-  WallFile,
-  WrittenTable,
+import {
+  LIBRARY,
+  materialsUsed,
+  pricesTable,
+  type Material,
+  type DetailedHouse,
+  type Materials,
+  type OrderBook,
+  type PriceBook,
+  type UnitSystem,
+  type WallFile,
+  type WrittenTable,
 } from '@eldrun/core';
 import { lookAt } from '../looked-at.ts';
 import { houseTables } from './house.ts';
@@ -18,6 +22,17 @@ export interface TabledProject {
   materials: Materials;
   prices: PriceBook | null;
   order: OrderBook | null;
+}
+
+/** The materials of walls, by id: those that they bring along, the project's and the library's. */
+function usedMaterials(walls: readonly WallFile[], materials: Materials): Record<string, Material> {
+  const used: Record<string, Material> = {};
+  for (const wall of walls)
+    for (const id of materialsUsed(wall)) {
+      const material = wall.materials?.[id] ?? materials[id] ?? LIBRARY[id];
+      if (material) used[id] ??= material;
+    }
+  return used;
 }
 
 /**
@@ -37,5 +52,6 @@ export function projectTables(
     ...(house && house.elevations.length > 0
       ? houseTables({ house, materials, prices, order }, units)
       : []),
+    pricesTable(prices, usedMaterials(walls, materials), units),
   ].filter(({ rows }) => rows.length > 0);
 }

@@ -1,5 +1,6 @@
 import {
   csvOf,
+  fileName,
   InputError,
   type Brief,
   type Materials,
@@ -88,8 +89,6 @@ const made = (ending: keyof typeof TYPES, bytes: Uint8Array, lost?: string[]): P
 });
 
 const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
-
-const fileName = (name: string): string => name.replace(/[^\p{L}\p{N}]+/gu, '-');
 
 /** Does a job; bad input is an answer. */
 export async function doPaperJob(job: PaperJob): Promise<PaperAnswer> {

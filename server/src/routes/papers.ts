@@ -1,5 +1,5 @@
 import { Router, type Response } from 'express';
-import { InputError } from '@eldrun/core';
+import { fileName, InputError } from '@eldrun/core';
 import type { ModelQuery, PaperQuery } from '@eldrun/contract';
 import { packBundle, unpackBundle } from '@eldrun/exchange/bundle';
 import type { DrawingOf, PaperOf, SheetKind } from '@eldrun/papers';
@@ -19,10 +19,6 @@ const listed = (text: string | undefined): string[] =>
 
 /** Today as papers have it. */
 const today = (): string => new Date().toISOString().slice(0, 10);
-
-/** A name that every file system takes. */
-const fileName = (name: string): string =>
-  name.replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'eldrun';
 
 /** Papers, drawings, tables, models and bundles of projects. */
 export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {

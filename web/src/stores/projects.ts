@@ -1,10 +1,11 @@
+import { briefOfFile } from '@eldrun/core';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
 import type { UnitSystem, WallFile } from '@eldrun/core';
 import type { Project } from '@eldrun/contract';
 import { ask } from '../api.ts';
 import { listenToChanges } from '../documents/changes.ts';
-import { asProjectWall, briefOfFile } from '../wall-files.ts';
+import { asProjectWall } from '../wall-files.ts';
 
 /** What was heard of is read so much later, ms. */
 const REFRESHES = 300;

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { fixed, formatText } from '@eldrun/core';
+import { fixed, formatText, fileName } from '@eldrun/core';
 import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';
 import PartsNav from '../../parts/PartsNav.vue';
 import SavedState from '../../parts/SavedState.vue';
-import { downloadText, fileName } from '../../wall-files.ts';
+import { downloadText } from '../../wall-files.ts';
 import ContinuityPart from './ContinuityPart.vue';
 import EdgesPart from './EdgesPart.vue';
 import { provideEdges } from './edges-state.ts';

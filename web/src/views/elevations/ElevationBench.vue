@@ -13,12 +13,13 @@ import {
   type Practice,
   tapeText,
   wallLength,
+  fileName,
 } from '@eldrun/core';
 import { drawnElevation, ELEVATION_LAYERS, svgFile, type ElevationLayer } from '@eldrun/drawing';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SavedState from '../../parts/SavedState.vue';
 import { useProject } from '../../stores/project.ts';
-import { downloadText, fileName } from '../../wall-files.ts';
+import { downloadText } from '../../wall-files.ts';
 import CavityPanel from './CavityPanel.vue';
 import ElevationDrawing from './ElevationDrawing.vue';
 import LensFields from './LensFields.vue';

@@ -1,51 +1,13 @@
 <script setup lang="ts">
-import { tapeText, wallLength } from '@eldrun/core';
+import { plateRows, tapeText, wallLength } from '@eldrun/core';
 import { computed } from 'vue';
 import type { ElevationLayout, UnitSystem } from '@eldrun/core';
 
 /** The plate sheet in reading order for the person at the plate, to be carried out to it. */
 const props = defineProps<{ layout: ElevationLayout; units: UnitSystem }>();
 
-const WORDS: Record<string, string> = {
-  stud: 'stud ×',
-  king: 'king K',
-  jack: 'jack J',
-  corner: 'corner C',
-  backing: 'backing B',
-  cripple: 'cripple c',
-};
-
-interface Row {
-  x: number;
-  what: string;
-  side: string;
-  more: string;
-}
-
 const from = computed(() => props.layout.elevation.layout?.from ?? 'left');
-const rows = computed<Row[]>(() => {
-  const { elevation, plateSheet } = props.layout;
-  const at = (x: number): number => (from.value === 'left' ? x : elevation.length - x);
-  const marks = plateSheet.map(({ x, kind, side, stacked }) => ({
-    x,
-    what: WORDS[kind] ?? kind,
-    side: `${side} of the mark`,
-    more: stacked ? 'roof or floor member over it' : '',
-  }));
-  const anchors = (elevation.anchors ?? []).map(({ x, kind }) => ({
-    x: at(x),
-    what: kind,
-    side: 'on the mark',
-    more: '',
-  }));
-  const risers = (elevation.risers ?? []).map(({ x, width, kind }) => ({
-    x: at(x),
-    what: kind,
-    side: 'on the mark',
-    more: `${tapeText(width, props.units)} wide`,
-  }));
-  return [...marks, ...anchors, ...risers].sort((a, b) => a.x - b.x);
-});
+const rows = computed(() => plateRows(props.layout, props.units));
 </script>
 
 <template>

@@ -1,8 +1,16 @@
-import { applyAll, fixed, frameOf, InputError, mainFrameOf, type Command } from '@eldrun/core';
+import {
+  applyAll,
+  fixed,
+  frameOf,
+  InputError,
+  mainFrameOf,
+  type Command,
+  fileName,
+} from '@eldrun/core';
 import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';
-import { downloadText, fileName } from '../../wall-files.ts';
+import { downloadText } from '../../wall-files.ts';
 import type { HouseState } from '../../stores/house.ts';
 
 /** The largest file of walls, bytes. */

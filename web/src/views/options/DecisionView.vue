@@ -3,6 +3,7 @@ import { useEventListener } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
+  fileName,
   formatText,
   InputError,
   type Decision,
@@ -129,7 +130,7 @@ async function take(): Promise<void> {
 async function save(): Promise<void> {
   try {
     const file = await ask('exportDocument', { params: { document: record.id.value } });
-    const { downloadText, fileName } = await import('../../wall-files.ts');
+    const { downloadText } = await import('../../wall-files.ts');
     downloadText(`${fileName(file.name)}.json`, JSON.stringify(file, null, 2), 'application/json');
   } catch (error) {
     notices.wrong('It was not saved as a file', error);

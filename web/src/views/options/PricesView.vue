@@ -15,6 +15,7 @@ import {
   SQUARE_FOOT,
   type Material,
   type Price,
+  fileName,
 } from '@eldrun/core';
 import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
@@ -24,7 +25,7 @@ import SegmentedChoice from '../../parts/SegmentedChoice.vue';
 import TableCell from '../../parts/TableCell.vue';
 import TextField from '../../parts/TextField.vue';
 import { useProject } from '../../stores/project.ts';
-import { downloadText, fileName } from '../../wall-files.ts';
+import { downloadText } from '../../wall-files.ts';
 import OptionsSwitch from './OptionsSwitch.vue';
 import { amount, usePriceBook } from './price-book.ts';
 import {

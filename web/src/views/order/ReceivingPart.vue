@@ -1,19 +1,27 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { freeName, type Delivery, amountText, inOrder } from '@eldrun/core';
+import {
+  freeName,
+  type Delivery,
+  amountText,
+  inOrder,
+  expectedText,
+  findingsText,
+  receivingRows,
+  type ReceivingRow,
+} from '@eldrun/core';
 import { today } from '../../day.ts';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';
 import DeliveryFields from './DeliveryFields.vue';
 import { useOrder } from './order-state.ts';
 import { sizeText } from './order-words.ts';
-import { expectedText, findingsText, receivingRows, type ReceivingRow } from './receiving.ts';
 
 /** What came in, looked at before it is built in: what fails is not available. */
 const project = useProject();
 const state = useOrder();
 const rows = computed(() => {
-  const all = receivingRows(state);
+  const all = receivingRows(state.received.value);
   const byKey = new Map(all.map((row) => [row.line.key, row]));
   return inOrder(all.map(({ line }) => line)).map(({ key }) => byKey.get(key)!);
 });

@@ -4,14 +4,15 @@ import {
   cuttingTable,
   InputError,
   linePricesOfCsv,
+  receivingTable,
   orderTable,
   type WrittenTable,
+  fileName,
 } from '@eldrun/core';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';
-import { downloadBlob, downloadText, fileName } from '../../wall-files.ts';
+import { downloadBlob, downloadText } from '../../wall-files.ts';
 import type { OrderState } from './order-state.ts';
-import { receivingTable } from './receiving.ts';
 
 /** The largest file of prices, bytes. */
 const MOST = 1 << 20;
@@ -32,7 +33,7 @@ export function useOrderFiles(state: OrderState) {
       state.wallName,
     ),
     cuttingTable(state.lines.value, project.units),
-    receivingTable(state, project.units),
+    receivingTable(state.received.value, project.units),
   ];
 
   function saveCsv(): void {

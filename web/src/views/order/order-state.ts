@@ -77,6 +77,11 @@ export function makeOrder() {
   /** Of the whole house. */
   const lines = computed(() => all.value.filter(({ elevation }) => elevation === null));
   const laborRate = computed(() => project.prices?.document.laborRate ?? 0);
+  const received = computed(() => ({
+    lines: lines.value,
+    deliveries: order.value.deliveries ?? [],
+    find: (id: string) => (Object.hasOwn(materials.value, id) ? materials.value[id] : undefined),
+  }));
   const totals = computed(() => orderTotals(lines.value, laborRate.value));
 
   return {
@@ -91,6 +96,7 @@ export function makeOrder() {
     lines,
     laborRate,
     totals,
+    received,
     run: (name: string, ...commands: OrderCommand[]) => {
       last.value = 'order';
       return record.run(name, commands);

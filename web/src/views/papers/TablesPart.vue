@@ -22,6 +22,8 @@ const ABOUT: Record<TableName, string> = {
   Order: 'what is bought for the house, with prices',
   'Order by elevation': 'the same for each elevation',
   Cutting: 'which pieces come out of which length',
+  Receiving: 'what to look at when goods come in, and what came',
+  Prices: 'what the materials of the walls cost',
 };
 
 const save = (format: 'xlsx' | 'csv', table?: TableName): void => {

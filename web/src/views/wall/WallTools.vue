@@ -3,7 +3,7 @@ import Menu from 'primevue/menu';
 import Select from 'primevue/select';
 import { computed, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { lower, standaloneWall, layerTitle } from '@eldrun/core';
+import { lower, standaloneWall, layerTitle, fileName } from '@eldrun/core';
 import { drawnWall, svgFile } from '@eldrun/drawing';
 import { momentName, type Moment } from '../../labels.ts';
 import { useDroppedFile } from '../../dropped-file.ts';
@@ -13,7 +13,7 @@ import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';
-import { download, downloadText, fileName } from '../../wall-files.ts';
+import { download, downloadText } from '../../wall-files.ts';
 import { useWalk } from '../../walk.ts';
 import { useWallActions } from './wall-actions.ts';
 

@@ -1,18 +1,10 @@
-import {
-  expectedOf,
-  formatText,
-  messageText,
-  receivedOf,
-  whatText,
-  type Delivery,
-  type Expected,
-  type OrderLine,
-  type WrittenTable,
-  type Received,
-  type UnitSystem,
-  amountText,
-} from '@eldrun/core';
-import type { OrderState } from './order-state.ts';
+import type { WrittenTable } from '../csv/index.ts';
+import type { Material } from '../materials/index.ts';
+import { amountText, whatText } from '../takeoff/index.ts';
+import { formatText, messageText, type UnitSystem } from '../units/index.ts';
+import type { OrderLine } from './priced.ts';
+import { expectedOf, receivedOf, type Expected, type Received } from './receiving.ts';
+import type { Delivery } from './types.ts';
 
 /** A line of the order with what came in of it. */
 export interface ReceivingRow {
@@ -24,17 +16,18 @@ export interface ReceivingRow {
   missing: number;
 }
 
+/** An order with what came in of it. */
+export interface ReceivedOrder {
+  lines: readonly OrderLine[];
+  deliveries: readonly Delivery[];
+  /** Looks a material up; goods are none. */
+  find: (id: string) => Material | undefined;
+}
+
 /** What came in of each line, and what of it can be built in. */
-export function receivingRows({
-  lines,
-  order,
-  materials,
-}: Pick<OrderState, 'lines' | 'order' | 'materials'>): ReceivingRow[] {
-  const deliveries = order.value.deliveries ?? [];
-  return lines.value.map((line) => {
-    const material = Object.hasOwn(materials.value, line.material)
-      ? materials.value[line.material]!
-      : null;
+export function receivingRows({ lines, deliveries, find }: ReceivedOrder): ReceivingRow[] {
+  return lines.map((line) => {
+    const material = find(line.material) ?? null;
     const expected = expectedOf(line, material);
     const own = deliveries
       .filter(({ key }) => key === line.key)
@@ -74,11 +67,11 @@ export const findingsText = ({ wrong, open }: Received, units: UnitSystem): stri
   ].join('; ');
 
 /** The list that goes along to where goods come in: what to look at, what came, what is missing. */
-export function receivingTable(state: OrderState, units: UnitSystem): WrittenTable {
+export function receivingTable(order: ReceivedOrder, units: UnitSystem): WrittenTable {
   return {
     name: 'Receiving',
     header: ['name', 'size', 'ordered', 'look_at', 'available', 'missing', 'found'],
-    rows: receivingRows(state).map(({ line, expected, deliveries, available, missing }) => [
+    rows: receivingRows(order).map(({ line, expected, deliveries, available, missing }) => [
       line.name,
       whatText(line.what, units),
       amountText(line.order, line.orderUnit, units),
