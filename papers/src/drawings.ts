@@ -23,6 +23,7 @@ import {
   type ElevationLayer,
 } from '@eldrun/drawing';
 import { dxfFile } from '@eldrun/drawing/dxf';
+import { withLayers } from './looked-at.ts';
 import { pngOf } from './png.ts';
 import type { DrawingFormat } from './types.ts';
 import { edgeNamer } from './sheets/edges.ts';
@@ -53,7 +54,7 @@ const shown = (layer: ElevationLayer): ReadonlySet<ElevationLayer> =>
  */
 export function drawingsOf(of: DrawingOf, materials: Materials, units: UnitSystem): NamedDrawing[] {
   if (of.what === 'section') {
-    const { file } = of;
+    const file = withLayers(of.file);
     const wall = resolveWall(file, materials);
     const find = (id: string) => file.materials?.[id] ?? materials[id] ?? LIBRARY[id];
     return [

@@ -1,5 +1,6 @@
 import {
   assess,
+  InputError,
   besideJudgment,
   judge,
   judgeWithRuns,
@@ -29,6 +30,12 @@ export interface LookedAt {
   find: (id: string) => Material | undefined;
 }
 
+/** A wall that there is something of. @throws InputError */
+export function withLayers(file: WallFile): WallFile {
+  if (file.layers.length > 0) return file;
+  throw new InputError(`wall “${file.name}”`, 'has no layer yet', 'a wall with layers');
+}
+
 export interface LookOptions {
   /** Materials beyond the library and the file's own: a project's, at the prices of its book. */
   materials?: Materials;
@@ -49,7 +56,7 @@ export function lookAt(
   file: WallFile,
   { materials = {}, hourly, weather = null, units }: LookOptions,
 ): LookedAt {
-  const assessment = assess(file, materials);
+  const assessment = assess(withLayers(file), materials);
   const judgment =
     hourly && runsWanted(assessment)
       ? simulated(assessment, weather, materials)

@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import { describe, expect, test } from '@jest/globals';
 import { formatText, InputError, type Decision, type UnitSystem } from '@eldrun/core';
 import { fontFiles } from '../src/fonts.ts';
-import { sheetOf, type PaperOf, type PaperSetting, type Sheet } from '../src/index.ts';
+import { drawingsOf, sheetOf, type PaperOf, type PaperSetting, type Sheet } from '../src/index.ts';
 import { lookAt } from '../src/looked-at.ts';
 import { plain } from '../src/pdf.ts';
 import { HOUSE, wallNamed, WALLS } from './demo.ts';
@@ -237,6 +237,17 @@ describe('the comparison', () => {
       of({ sheet: 'comparison', name: '', walls: OPTIONS.slice(0, 1), decided: null }),
     ).toThrow(InputError);
   });
+});
+
+test('a wall without a layer is refused by its name', () => {
+  const file = { ...OPTION_B, layers: [] };
+  for (const sheet of ['wall', 'submittal', 'crew'] as const)
+    expect(() => of({ sheet, file, hourly: true })).toThrow(
+      /“North gable, option B”: has no layer/,
+    );
+  const walls = [OPTIONS[0]!, { id: 'bare', file }];
+  expect(() => of({ sheet: 'comparison', name: '', walls, decided: null })).toThrow(/has no layer/);
+  expect(() => drawingsOf({ what: 'section', file }, {}, 'metric')).toThrow(/has no layer/);
 });
 
 describe('the sheets of a house', () => {

@@ -131,6 +131,19 @@ describe('papers', () => {
       status: 422,
       path: 'paper',
     });
+    const response = await fetch(`${here.api}/projects/${project}/walls`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({
+        document: { format: 'eldrun-wall', version: 1, name: 'Bare', layers: [] },
+      }),
+    });
+    const { id: bare } = (await response.json()) as { id: string };
+    expect(await problem(await get(`papers/wall?wall=${bare}`))).toMatchObject({
+      status: 422,
+      message: expect.stringContaining('has no layer yet') as unknown,
+    });
+    await here.pool.query('DELETE FROM documents WHERE id = $1', [bare]);
     expect((await get('papers/poem')).status).toBe(404);
     expect((await get(`papers/wall?wall=${project}`)).status).toBe(404);
     expect(await problem(await get('papers/plates?only=nowhere'))).toMatchObject({
@@ -142,6 +155,20 @@ describe('papers', () => {
       path: 'walls',
     });
   });
+});
+
+test('a house whose wall is gone has nothing to show: said, not a failure', async () => {
+  const { rows } = await here.pool.query<{ document: { assemblies: Record<string, string> } }>(
+    "SELECT document FROM documents WHERE project_id = $1 AND kind = 'house'",
+    [project],
+  );
+  const built = Object.values(rows[0]!.document.assemblies);
+  const bin = (at: string) =>
+    here.pool.query(`UPDATE documents SET deleted_at = ${at} WHERE id = ANY($1)`, [built]);
+  await bin('now()');
+  const response = await get('papers/plates');
+  await bin('NULL');
+  expect(await problem(response)).toMatchObject({ status: 422, path: 'house' });
 });
 
 describe('drawings', () => {

@@ -15,6 +15,7 @@ import {
   type WallFile,
 } from '@eldrun/core';
 import { drawnWall } from '@eldrun/drawing';
+import { withLayers } from '../looked-at.ts';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { climateText, MOISTURE_WORDS, right } from './words.ts';
 
@@ -51,7 +52,7 @@ export function comparisonSheet(
   units: UnitSystem,
 ): Sheet {
   const options = walls.map(({ id, file, judged = null }) => {
-    const facts = optionFacts(file, materials);
+    const facts = optionFacts(withLayers(file), materials);
     return {
       id,
       facts,

@@ -114,16 +114,22 @@ export class Gathered {
     if (!saved) return null;
     const { document, revision } = saved;
     const details = await this.first<Details>('details');
-    const assemblies = await Promise.all(
-      Object.entries(document.assemblies).map(
-        async ([name, id]) => [name, (await this.wall(id)).file] as const,
-      ),
+    const there = Object.entries(document.assemblies).filter(([, wall]) =>
+      this.project.walls.some(({ id, untouched }) => id === wall && !untouched),
     );
+    const read = await Promise.all(
+      there.map(async ([name, id]) => [name, (await this.wall(id)).file] as const),
+    );
+    // What is built as a wall that is gone, or has no layer yet, is left out, as in the page.
+    const assemblies = Object.fromEntries(read.filter(([, { layers }]) => layers.length > 0));
     return {
       revision,
       file: {
         ...document,
-        assemblies: Object.fromEntries(assemblies),
+        assemblies,
+        elevations: document.elevations.filter(({ assembly }) =>
+          Object.hasOwn(assemblies, assembly),
+        ),
         ...(details ? { details: details.document } : {}),
       },
     };
