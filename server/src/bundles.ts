@@ -106,7 +106,8 @@ function asCopy(contents: BundleContents): BundleContents {
   );
   const copy = JSON.parse(text) as BundleContents;
   const name = `${String(copy.project['name']).slice(0, 185)} (restored)`;
-  return { ...copy, project: { ...copy.project, name } };
+  // It is somebody's own: a reset of the demo leaves it alone.
+  return { ...copy, project: { ...copy.project, name, demo: false } };
 }
 
 /**

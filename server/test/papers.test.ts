@@ -311,6 +311,11 @@ describe('bundles', () => {
     const copy = (await (await restore(packed)).json()) as { id: string; name: string };
     expect(copy.name).toBe('Mill Race house (restored)');
     expect(copy.id).not.toBe(project);
+    const { rows: demo } = await there.pool.query<{ demo: boolean }>(
+      'SELECT demo FROM projects WHERE id = $1',
+      [copy.id],
+    );
+    expect(demo).toEqual([{ demo: false }]);
     const { rows } = await there.pool.query<{ document: { assemblies: Record<string, string> } }>(
       "SELECT document FROM documents WHERE project_id = $1 AND kind = 'house'",
       [copy.id],
