@@ -27,7 +27,7 @@ export const SHEET_CHOICES: readonly SheetChoice[] = [
   {
     id: 'crew',
     label: 'Crew sheet',
-    about: 'Section, order of work, laps, gaps, nailing, cautions.',
+    about: 'The wall as it grows, in pictures; order of work, laps, gaps, nailing, cautions.',
     of: 'wall',
   },
   {
