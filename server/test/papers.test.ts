@@ -117,6 +117,7 @@ describe('papers', () => {
     const text = await textOf((await bytesOf(`papers/comparison?decision=${rows[0]!.id}`)).bytes);
     expect(text).toContain('Decided:');
     expect(text).toContain('Side by side');
+    expect(text).toContain('revision 1');
   });
 
   test.each(['elevation', 'plates', 'edges', 'order'])('of the house: %s', async (sheet) => {

@@ -56,7 +56,7 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
         materials: gathered.materials,
         setting: {
           project: gathered.project.name,
-          revision: revision === null ? '' : String(revision),
+          revision: String(revision),
           date: query.date ?? today(),
           size: query.paper ?? 'letter',
           units: query.units ?? gathered.project.units,
@@ -169,7 +169,7 @@ async function paperOf(
   gathered: Gathered,
   sheet: SheetKind,
   query: PaperQuery,
-): Promise<{ of: PaperOf; revision: number | null; name: string }> {
+): Promise<{ of: PaperOf; revision: number; name: string }> {
   switch (sheet) {
     case 'wall':
     case 'submittal':
@@ -196,7 +196,8 @@ async function paperOf(
       const { name } = decided?.decision ?? gathered.project;
       return {
         of: { sheet, name, walls: walls.slice(0, MOST_COMPARED), decided },
-        revision: null,
+        // Of what all its walls stand in.
+        revision: gathered.project.revision,
         name: '',
       };
     }
