@@ -141,6 +141,11 @@ describe('the submittal', () => {
     expect(text).toContain('EN ISO 10211:2017');
   });
 
+  test('says of the years only where they were simulated', () => {
+    expect(text).not.toContain('EN 15026');
+    expect(textOf(of({ sheet: 'submittal', file: OPTION_B, hourly: true }))).toContain('EN 15026');
+  });
+
   test('the code rows, the rule that decides, twelve months, and what is left out', () => {
     expect(text).toContain('IECC 2018');
     expect(text).toMatch(/Rule “[a-z-]+” decides/);
@@ -185,6 +190,14 @@ describe('the crew sheet', () => {
     expect(fills.at(-1)).toBe('wool');
     // A membrane is up with the sheet that carries it.
     expect(pictures.items[1]!.caption).toMatch(/^2 {2}Oriented strand board, Vapor-open/);
+  });
+
+  test('paint is painted: no laps, no seams', () => {
+    const items = of({ sheet: 'crew', file: wallNamed('Garage link, paint only'), hourly: false })
+      .blocks.flatMap((block) => (block.kind === 'list' ? block.items : []))
+      .filter((item) => /paint/i.test(item));
+    expect(items.length).toBeGreaterThan(0);
+    for (const item of items) expect(item).toMatch(/as many coats as its maker says/);
   });
 
   test('says what a wall without a frame or a membrane needs as well', () => {

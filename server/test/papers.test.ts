@@ -173,6 +173,13 @@ test('a house whose wall is gone has nothing to show: said, not a failure', asyn
 });
 
 describe('drawings', () => {
+  test('of a wall that nobody named: said by the field', async () => {
+    expect(await problem(await get('drawings/section?format=svg'))).toMatchObject({
+      status: 422,
+      path: 'wall',
+    });
+  });
+
   test('one is a file, several are a zip', async () => {
     const one = await bytesOf(`drawings/section?wall=${walls[0]!.id}&format=svg`);
     expect(one.type).toMatch('image/svg+xml');

@@ -9,6 +9,7 @@ import {
   messageText,
   rolesOf,
   SHEATHING_FASTENERS,
+  SHEET,
   tradeOf,
   workingTemperatures,
   type Quantity,
@@ -43,6 +44,9 @@ function placing(
   if (!fill || !fillId) return [];
   const roles = rolesOf(fillId, fill);
   if (roles.includes('cladding')) return [];
+  // A coating that is a water barrier is a membrane put on wet; any other is paint.
+  if (fill.category === 'coating' && !roles.includes('wrb'))
+    return ['On what is dry and clean, as many coats as its maker says.'];
   if (fill.category === 'membrane' || fill.category === 'coating')
     return outside
       ? [
@@ -68,7 +72,7 @@ function placing(
     const least = trade(stud && stud.shape.spacing > CLOSE ? 'sheathing-24' : 'sheathing-16');
     return [
       `${nails.name}: ${figure('nail-8d-edge')} at edges, ${figure('nail-8d-field')} in the field, ${figure('sheathing-edge')} from edges, heads flush, unless the braced-wall plan says closer.`,
-      `Gap of ${length(0.003175)} at all edges; joints on wood. ${layer.thickness + 1e-4 < least ? `Thinner than the ${length(least)} that wood sheathing takes on these studs: ask.` : ''}`.trim(),
+      `Gap of ${length(SHEET.gap)} at all edges; joints on wood. ${layer.thickness + 1e-4 < least ? `Thinner than the ${length(least)} that wood sheathing takes on these studs: ask.` : ''}`.trim(),
     ];
   }
   if (outside && roles.includes('continuous-insulation')) {

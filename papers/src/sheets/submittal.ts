@@ -17,30 +17,20 @@ import type { LookedAt } from '../looked-at.ts';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { heldBlocks } from './held.ts';
 import { readingsOf, yearTable } from './wall.ts';
-import {
-  basisText,
-  climateText,
-  judgedBlocks,
-  right,
-  sourcesOf,
-  titleOf,
-  valueText,
-} from './words.ts';
+import { climateText, judgedBlocks, right, sourcesOf, titleOf, valueText } from './words.ts';
 
 /** Mean temperature at which insulation is rated, °C (16 CFR 460). */
 const RATED_AT = 24;
 
 /** How a number came about, in full: formula, what went in, source, what it leaves out. */
-function explained(of: Explanation, units: UnitSystem, except: readonly string[] = []): Block[] {
+function explained(of: Explanation, units: UnitSystem): Block[] {
   return [
     { kind: 'heading', text: `${of.title}: ${valueText(of.value, units)}` },
     { kind: 'text', text: of.formula, strong: true },
     {
       kind: 'table',
       columns: [{ label: 'What goes in', width: '*' }, right('Value')],
-      rows: of.inputs
-        .filter(({ label }) => !except.includes(label))
-        .map(({ label, value }) => [label, valueText(value, units)]),
+      rows: of.inputs.map(({ label, value }) => [label, valueText(value, units)]),
     },
     { kind: 'text', text: `Source: ${of.source}` },
     { kind: 'text', text: `Leaves out: ${messageText(of.leavesOut, units)}` },
@@ -92,7 +82,10 @@ function materialsTable(looked: LookedAt, units: UnitSystem): Block {
               title(layer),
               layer.fill,
               layer.thickness,
-              counts ? `d/λ = ${valueText(explanation.value, units)}` : 'left out',
+              // Where λ goes with temperature, R is that of its mean on the design day.
+              counts
+                ? `d/λ${layer.fill.conductivityTable ? ' cold' : ''} = ${valueText(explanation.value, units)}`
+                : 'left out',
             )
           : [
               n,
@@ -153,7 +146,7 @@ export function submittalSheet(looked: LookedAt, units: UnitSystem, on: string):
       ...judgedBlocks(looked, units),
       {
         kind: 'text',
-        text: `Rule “${judgment.decides.id}” decides. ${basisText(judgment)} (ASHRAE 160-2016, EN 15026:2007; mold index by VTT’s model). The rules are those of Eldrun’s judgment: what fails alone, the standard runs, and the static checks where nothing is simulated.`,
+        text: `Rule “${judgment.decides.id}” decides.${judgment.basis === 'hourly' ? ' The years are simulated by EN 15026:2007 in the exposure of ASHRAE 160-2016, mold by its index.' : ''} The rules are those of Eldrun’s judgment: what fails alone, the standard runs, and the static checks where nothing is simulated.`,
       },
       { kind: 'heading', text: '3  Materials and layers, indoors first' },
       materialsTable(looked, units),

@@ -2,10 +2,8 @@ import {
   CLIMATES,
   dryCupText,
   formatText,
-  layerFigures,
   layerTitle,
   messageText,
-  type Assessment,
   type Judgment,
   type Measured,
   type Outdoor,
@@ -89,10 +87,6 @@ export function layerTable(looked: LookedAt, units: UnitSystem): Block {
     sums: 1,
   };
 }
-
-/** What a layer is worth, in a line. */
-export const figuresOf = (assessment: Assessment, index: number, units: UnitSystem): string =>
-  layerFigures(assessment, index, units);
 
 /** The judgment in its words: a finding, and what it stands on. */
 export function judgedBlocks({ judgment }: LookedAt, units: UnitSystem): Block[] {

@@ -6,7 +6,7 @@ import type { DrawingOf, PaperOf, SheetKind } from '@eldrun/papers';
 import { readContents, restoreContents } from '../bundles.ts';
 import type { DocumentStore } from '../documents/store.ts';
 import { tookTooLong } from '../errors.ts';
-import { Gathered } from '../papers/gather.ts';
+import { Gathered, type GatheredWall } from '../papers/gather.ts';
 import type { MadeFile, PaperAnswer, PaperJob, PaperMaker } from '../papers/job.ts';
 import { readProject } from '../projects.ts';
 import { queryOf, serve, serveRaw } from '../serve.ts';
@@ -20,14 +20,23 @@ const listed = (text: string | undefined): string[] =>
 /** Today as papers have it. */
 const today = (): string => new Date().toISOString().slice(0, 10);
 
+/** What a thread ends with that was asked for too much; anything else is a fault of the program. */
+const TOO_MUCH = /it took too long|its thread ended|ERR_WORKER_OUT_OF_MEMORY/;
+
+/** The wall that a query asks for. @throws InputError, ApiError 404 */
+function wallOf(gathered: Gathered, { wall }: PaperQuery): Promise<GatheredWall> {
+  if (wall !== undefined) return gathered.wall(wall);
+  throw new InputError('wall', 'say of which wall', 'the id of a wall of the project');
+}
+
 /** Papers, drawings, tables, models and bundles of projects. */
 export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
   const router = Router();
 
   /** @throws InputError for bad input, ApiError where it takes too long */
   async function run(job: PaperJob): Promise<Exclude<PaperAnswer, { problem: string }>> {
-    const answer = await maker.run(job).catch((error: Error) => {
-      throw tookTooLong(error);
+    const answer = await maker.run(job).catch((error: Error & { code?: string }) => {
+      throw TOO_MUCH.test(`${error.message} ${error.code}`) ? tookTooLong(error) : error;
     });
     if ('problem' in answer) throw new InputError(answer.path, answer.problem, answer.allowed);
     return answer;
@@ -73,7 +82,7 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
     const only = listed(query.only);
     const of: DrawingOf =
       drawing === 'section'
-        ? { what: 'section', file: (await gathered.wall(query.wall ?? '')).file }
+        ? { what: 'section', file: (await wallOf(gathered, query)).file }
         : {
             what: drawing as Exclude<DrawingOf['what'], 'section'>,
             house: (await gathered.theHouse()).file,
@@ -174,9 +183,7 @@ async function paperOf(
     case 'wall':
     case 'submittal':
     case 'crew': {
-      if (query.wall === undefined)
-        throw new InputError('wall', 'say of which wall', 'the id of a wall of the project');
-      const { file, revision } = await gathered.wall(query.wall);
+      const { file, revision } = await wallOf(gathered, query);
       return {
         of: { sheet, file, hourly: query.hourly ?? true, weather: await gathered.weatherOf(file) },
         revision,
