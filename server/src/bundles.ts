@@ -7,6 +7,7 @@ import {
   type Material,
   type Materials,
 } from '@eldrun/core';
+import { briefSchema, check, materialSchema } from '@eldrun/core/schema';
 import type { BundleContents, Row } from '@eldrun/exchange/bundle';
 import { inTransaction } from './database.ts';
 import type { DocumentStore } from './documents/store.ts';
@@ -73,6 +74,27 @@ async function insertRows(client: pg.PoolClient, part: Part, rows: readonly Row[
 
 const UUID = /^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/i;
 
+/** Every row is of this project and of its documents: none goes into another that is there. @throws InputError */
+function checkBelongs({ project, documents, revisions, materials, weather }: BundleContents): void {
+  const own = new Set(documents.map(({ id }) => id));
+  const astray =
+    [...documents, ...materials, ...weather].some((row) => row['project_id'] !== project['id']) ||
+    revisions.some((row) => !own.has(row['document_id']));
+  if (astray)
+    throw new InputError(
+      'file',
+      'holds rows of another project',
+      'the rows of one project and of its documents',
+    );
+}
+
+/** What a project says for all its documents is what the page takes. @throws InputError */
+function checkProject({ project, materials }: BundleContents): void {
+  check(briefSchema.required(), project['brief'], 'project.json: brief');
+  for (const row of materials)
+    check(materialSchema.required(), row['material'], `materials.json: ${String(row['id'])}`);
+}
+
 /** Every document of a kind that is known is what that kind takes. @throws InputError */
 function checkDocuments({ documents, materials }: BundleContents, { kinds }: DocumentStore): void {
   const own: Materials = Object.fromEntries(
@@ -123,6 +145,8 @@ export async function restoreContents(
   const { project } = contents;
   if (!UUID.test(String(project['id'])) || typeof project['name'] !== 'string')
     throw new InputError('project.json', 'is no project', 'an id, a name, units and a brief');
+  checkBelongs(contents);
+  checkProject(contents);
   checkDocuments(contents, store);
   try {
     return await inTransaction(store.pool, async (client) => {

@@ -391,7 +391,13 @@ describe('bundles', () => {
       status: 422,
       message: expect.stringContaining('layers') as unknown,
     });
-    // Of a project that is not in the bundle.
+    const brief = { ...contents.project, brief: { convention: 'poem' } };
+    expect(
+      await problem(
+        await restore(packBundle({ ...contents, project: brief }, '2026-03-12T12:00:00Z')),
+      ),
+    ).toMatchObject({ status: 422, message: expect.stringContaining('brief') as unknown });
+    // Of another project, which may well be there: nothing goes into it.
     const astray = contents.documents.map((row) => ({ ...row, project_id: row['id'] }));
     const apart = packBundle({ ...contents, documents: astray }, '2026-03-12T12:00:00Z');
     expect(await problem(await restore(apart))).toMatchObject({ status: 422, path: 'file' });
