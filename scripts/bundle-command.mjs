@@ -31,6 +31,8 @@ export const ALIAS = Object.fromEntries(
     ['@eldrun/core/kinds', 'core/src/kinds/index.ts'],
     ['@eldrun/core/plane-section', 'core/src/plane-section/index.ts'],
     ['@eldrun/core/prices', 'core/src/prices/schema.ts'],
+    ['@eldrun/core/site-files', 'core/src/site/files.ts'],
+    ['@eldrun/core/site', 'core/src/site/index.ts'],
     ['@eldrun/core/simulation', 'core/src/hygro/schema.ts'],
     ['@eldrun/core', 'core/src/index.ts'],
     ['@eldrun/drawing/dxf', 'drawing/src/dxf.ts'],

@@ -14,6 +14,7 @@ import { MAX_COMBINATIONS } from '@eldrun/core/exploration';
 import { bundle, restore, SERVER } from './server.ts';
 import { sampleFiles } from './samples.ts';
 import { sectionFiles } from './section.ts';
+import { siteFiles } from './site.ts';
 import { simulateFiles } from './simulate.ts';
 
 /** The most samples of one wall. */
@@ -24,6 +25,7 @@ eldrun compare FILE… [--prices FILE] [--json] [--units imperial|metric]
 eldrun explore FILE… [--prices FILE] [--sample N] [--json] [--units imperial|metric]
 eldrun layout FILE… [--json] [--units imperial|metric]
 eldrun details FILE… [--json] [--units imperial|metric]
+eldrun site FILE… [--json] [--units imperial|metric]
 eldrun section FILE… [--json]
 eldrun attach FILE… [--json]
 eldrun simulate FILE… [--samples N] [--json]
@@ -46,6 +48,8 @@ layout counts every stud, sheet, strip and board of a house. Each FILE is a hous
 file (eldrun-house, version 1).
 details solves the edges of a house: windows, corners, base, top. Each FILE is a house
 file with its edges (eldrun-house, version 1).
+site plans the building of a house: steps with their days, clocks of what lies open,
+checks. Each FILE is a site file (eldrun-site, version 1).
 section solves plane sections: heat, temperatures, couplings. Each FILE is a section
 file (eldrun-plane-section, version 1).
 attach checks screws and nails: yield modes, withdrawal, weight and wind. Each FILE is an
@@ -88,6 +92,7 @@ const NEEDS: Record<string, string> = {
   explore: 'a file',
   layout: 'a file',
   details: 'a file',
+  site: 'a file',
   section: 'a file',
   attach: 'a file',
   simulate: 'a file',
@@ -201,6 +206,7 @@ export async function run(
       ? compare(files, { json, units, prices }, output)
       : exploreFiles(files, { json, units, prices, sample }, output);
   }
+  if (command === 'site') return siteFiles(files, { json, units }, output);
   if (command === 'details') return detailsFiles(files, { json, units }, output);
   if (command === 'layout') return layoutFiles(files, { json, units }, output);
   if (command === 'quickline') return quickline(files, { json, units }, output);

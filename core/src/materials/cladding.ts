@@ -43,6 +43,13 @@ export interface CladdingNeeds {
     maxLength: number;
     rule: string;
   };
+  /** Coats that cure: how long each is kept moist and waits for the next, h; the air that it bears, °C. */
+  cure?: {
+    coats: { name: string; thickness: number; moistCureHours: number; waitHours: number }[];
+    temperature: [number, number];
+    protectHours: number;
+    note: string;
+  } | null;
 }
 
 const NEEDS = new Map(

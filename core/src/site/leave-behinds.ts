@@ -1,0 +1,65 @@
+import type { Elevation } from '../house/index.ts';
+import type { GraphStep } from './graph.ts';
+import type { LeaveBehind } from './types.ts';
+
+/**
+ * What goes in before it becomes unreachable, by the step that shuts it off.
+ *
+ * @param steps of the elevation
+ */
+export function leaveBehinds(elevation: Elevation, steps: readonly GraphStep[]): LeaveBehind[] {
+  const one = (family: string): GraphStep | undefined =>
+    steps.find((step) => step.family === family);
+  const membrane = one('membrane');
+  const inside = one('air-barrier-inside');
+  const framing = one('framing');
+  const outside = steps.filter(({ family }) =>
+    ['sheathing', 'membrane', 'insulation', 'furring', 'cladding'].includes(family),
+  );
+  const skin = membrane ?? outside[0];
+  const left: LeaveBehind[] = [];
+  const put = (before: GraphStep | undefined, what: string): void => {
+    if (before) left.push({ before: before.id, what });
+  };
+  if (inside) {
+    put(
+      framing,
+      'A strip of the inner air barrier under the bottom plate and over the top plates, wide enough to lap',
+    );
+    if (elevation.intersections?.length)
+      put(framing, 'A strip of the inner air barrier behind each partition before it is set');
+  }
+  put(framing, 'Sealant or gasket under the bottom plate');
+  put(outside[0], 'Bottom flashing and termite or splash detail, where the base is covered');
+  if (elevation.openings?.length && membrane) {
+    const cover = outside.find(
+      ({ family }, n) => n > outside.indexOf(membrane) && family !== 'membrane',
+    );
+    put(
+      one('windows'),
+      'The membrane’s flap over each head, folded up and taped out of the way until the window is flashed',
+    );
+    put(
+      cover,
+      'Head flaps folded down over the flashing and taped, the lower courses’ free edges left to lap',
+    );
+  }
+  if (elevation.ends && skin)
+    put(
+      outside[outside.indexOf(skin) + 1],
+      'Loose ends of the membrane around both corners, for the next side to lap',
+    );
+  put(
+    outside.find(({ family }) => family === 'insulation') ?? one('cladding'),
+    'Sleeves for pipes, vents and wires that come later, pitched outward and flashed',
+  );
+  if (one('furring')) {
+    put(one('furring'), 'Blocks for lights, hose bibs, shutters and stairs, screwed to the studs');
+    put(one('cladding'), 'Mesh at the bottom of the gap, head flashing over openings');
+  }
+  put(
+    one('cavity-fill') ?? inside ?? one('inner-finish'),
+    'Blocking for cabinets, rails and heavy things; boxes and sleeves for wires to come',
+  );
+  return left;
+}
