@@ -28,6 +28,7 @@ export const ALIAS = Object.fromEntries(
     ['@eldrun/core/exploration', 'core/src/exploration/schema.ts'],
     ['@eldrun/core/house', 'core/src/house/files.ts'],
     ['@eldrun/core/attachment', 'core/src/attachment/file.ts'],
+    ['@eldrun/core/instruments', 'core/src/instruments/index.ts'],
     ['@eldrun/core/kinds', 'core/src/kinds/index.ts'],
     ['@eldrun/core/plane-section', 'core/src/plane-section/index.ts'],
     ['@eldrun/core/prices', 'core/src/prices/schema.ts'],

@@ -2,11 +2,12 @@ import { attachmentOf } from '../attachment/index.ts';
 import { SHEATHING_FASTENERS, tradeOf, type House, type Trade } from '../house/index.ts';
 import { membraneKind, SHEET } from '../layout/index.ts';
 import { claddingNeeds } from '../materials/index.ts';
+import { leakAtFifty } from '../moisture/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
 import { claddingLayer, type ResolvedLayer, type ResolvedWall } from '../wall/index.ts';
 import { nextOutside, outsideOf } from './clocks.ts';
 import type { GraphStep } from './graph.ts';
-import type { Choices, SiteCheck } from './types.ts';
+import type { Choices, SiteBase, SiteCheck } from './types.ts';
 
 type CheckText = Omit<SiteCheck, 'id' | 'step' | 'before'>;
 
@@ -32,6 +33,8 @@ export interface CheckContext {
   choices: Choices;
   /** Whether this is the first elevation with this cladding. */
   mockUp: boolean;
+  /** What stands already. */
+  existing: SiteBase['existing'] | null;
 }
 
 /** Fills that are packed or sprayed against the wood. */
@@ -375,20 +378,73 @@ const insideChecks: Draft[] = [
   check('boxes', say`Boxes, pipes and wires sealed to it`, 'smoke pen', 'every one'),
 ];
 
-/** Air through a wall at 50 Pa, m³/(h·m²), by the exponent of the wall file. */
+/** Air through a wall at 50 Pa, as its brief states it, m³/(h·m²). */
 function testChecks({ wall }: CheckContext): Draft[] {
-  const { airtightness } = wall.file;
-  const q50 = airtightness ? airtightness.flow * 3600 * (50 / airtightness.pressure) ** 0.65 : null;
+  const q50 = wall.file.airtightness ? leakAtFifty(wall.file.airtightness) : null;
   return [
     check(
       'leaks',
       q50 === null
         ? say`Under pressure no leak is felt or seen`
-        : say`Under pressure no leak is felt or seen; the house keeps ${measured('leakAtFifty', q50 / 3600)}`,
+        : say`Under pressure no leak is felt or seen; the house keeps ${measured('leakAtFifty', q50)}`,
       'blower door, smoke pen, thermal camera',
       'every joint, box and opening',
       [q50, q50 === null ? null : 'm³/(h·m²) at 50 Pa', q50 === null ? null : 0],
     ),
+  ];
+}
+
+/** What is found out of a frame, a façade or a shell that stands already, before anything is designed for it. */
+function surveyChecks(existing: NonNullable<SiteBase['existing']>, trade: Trade): Draft[] {
+  const all: Draft[] = [
+    check(
+      'survey-level',
+      say`What stands is level along its base and top`,
+      'laser level',
+      'every 8 ft',
+      [0, 'm/m', trade('site-plumb')],
+    ),
+    check(
+      'survey-plumb',
+      say`It is plumb and flat; what is out is written on the plan`,
+      'level, string',
+      'every 8 ft',
+      [0, 'm/m', trade('site-plumb')],
+    ),
+    check(
+      'survey-water',
+      say`No water comes in: stains, splash, roof and drains were looked at, and what leaks is mended first`,
+      'eye, hose',
+      'every side, after rain',
+    ),
+  ];
+  const wood = [
+    check(
+      'survey-rot',
+      say`Wood is sound: no rot, no insects`,
+      'awl, moisture meter',
+      'sills, corners, below openings',
+    ),
+  ];
+  const old = [
+    check(
+      'survey-lead',
+      say`Old paint, boards and insulation were tested for lead and asbestos before anything is cut`,
+      'laboratory report',
+      'each kind of material',
+    ),
+  ];
+  const steel = [
+    check(
+      'survey-rust',
+      say`Steel is sound: no rust through, coating known`,
+      'wire brush, gauge',
+      'base, welds, roof edge',
+    ),
+  ];
+  return [
+    ...all,
+    ...{ frame: [...wood, ...old], facade: [...wood, ...old], shell: [...steel, ...old] }[existing],
   ];
 }
 
@@ -490,6 +546,10 @@ export function checksOf(steps: readonly GraphStep[], context: CheckContext): Si
         ),
         closing,
       ),
+    );
+  if (framing && context.existing)
+    checks.push(
+      ...surveyChecks(context.existing, trade).map((draft) => place(framing, draft, framing)),
     );
   const behind = cladding && (outside[outside.indexOf(cladding) - 1] ?? framing);
   if (behind)

@@ -37,8 +37,12 @@ const WHY = {
  * The steps of all elevations with what each waits for: rule 2 of the site file. Nothing waits for itself.
  *
  * @param walls in the order of the elevations
+ * @param choices `closedForNow`: openings are closed with sheets until their windows come
  */
-export function stepGraph(walls: readonly SiteWall[], choices: Choices): GraphStep[] {
+export function stepGraph(
+  walls: readonly SiteWall[],
+  choices: Choices & { closedForNow?: boolean },
+): GraphStep[] {
   const tested = choices.airtightness !== 'not-tested';
   const perWall = walls.map(({ elevation, steps: wall }) => {
     const id = (kind: string): string => `${elevation.id}/${kind}`;
@@ -88,7 +92,7 @@ export function stepGraph(walls: readonly SiteWall[], choices: Choices): GraphSt
     const sensitive = fill?.layers.some(
       ({ fill: one }) => one?.exposure?.wettingTolerant === false,
     );
-    if (sensitive) waits(fill, all('windows'), WHY.opening);
+    if (sensitive && !choices.closedForNow) waits(fill, all('windows'), WHY.opening);
     waits(airBarrier, [fill ?? services], fill ? WHY.fill : WHY.services);
     if (test && choices.airtightness === 'before-cover') {
       waits(

@@ -46,7 +46,7 @@ export const siteWalls = (
 export function siteGraph(
   house: House<unknown>,
   walls: Readonly<Record<string, ResolvedWall>>,
-  site: Pick<SiteBase, 'choices' | 'elevations'>,
+  site: Pick<SiteBase, 'choices' | 'elevations' | 'closedForNow'>,
 ): GraphStep[] {
   const choices = { ...USUAL_CHOICES, ...site.choices };
   const order = new Map((site.elevations ?? []).map((id, n) => [id, n]));
@@ -59,7 +59,7 @@ export function siteGraph(
   );
   return stepGraph(
     elevations.map((elevation) => ({ elevation, steps: stepsOf.get(elevation.assembly)! })),
-    choices,
+    { ...choices, closedForNow: site.closedForNow ?? false },
   );
 }
 
@@ -106,7 +106,7 @@ export function sitePlan(
     const cladding = claddingLayer(wall)?.fillId ?? null;
     const mockUp = cladding !== null && !shown.has(cladding);
     if (cladding) shown.add(cladding);
-    return checksOf(steps, { house, wall, choices, mockUp });
+    return checksOf(steps, { house, wall, choices, mockUp, existing: site.existing ?? null });
   });
   const found = latestChecks(site.checks ?? []);
   const held = heldBy(checks, found);
@@ -254,11 +254,18 @@ function readingProblems(
 }
 
 /** The last day that something was entered for; without any the start. */
-function lastEntered({ start, progress = [], checks = [], readings = [] }: SiteBase): Day {
+function lastEntered({
+  start,
+  progress = [],
+  checks = [],
+  readings = [],
+  log = [],
+}: SiteBase): Day {
   const days = [
     ...progress.flatMap(({ started, finished }) => [started, finished ?? started]),
     ...checks.map(({ at }) => at),
     ...readings.map(({ at }) => at),
+    ...log.map(({ day }) => day),
   ];
   return days.reduce((last, day) => (day > last ? day : last), start);
 }

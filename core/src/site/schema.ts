@@ -7,6 +7,8 @@ import { dayNumber, dayOf } from './days.ts';
 import {
   AIRTIGHTNESS,
   CHECK_RESULTS,
+  EXISTING,
+  LOG_KINDS,
   RACKING,
   READING_KINDS,
   SITE_FORMAT,
@@ -38,6 +40,7 @@ const day = Joi.string()
 
 const step = Joi.string().min(1).max(200);
 const by = Joi.string().max(200).allow('');
+const photos = list(Joi.string().max(100), 50);
 const words = Joi.string().max(2000).allow('');
 
 const fields = {
@@ -82,7 +85,7 @@ const fields = {
       by,
       reason: words.allow(null),
       note: words,
-      photos: list(Joi.string().max(100), 50),
+      photos,
     }).unknown(),
   ),
   readings: list(
@@ -99,6 +102,48 @@ const fields = {
     500,
   ),
   elevations: list(id, 200).unique(),
+  closedForNow: Joi.boolean(),
+  existing: oneOf(EXISTING),
+  log: list(
+    Joi.object({
+      id: id.required(),
+      day: day.required(),
+      time: Joi.string().max(5).allow(''),
+      kind: oneOf(LOG_KINDS).required(),
+      text: words.required(),
+      elevation: step,
+      step,
+      crew: by,
+      people: Joi.number().integer().min(0).max(500),
+      photos,
+      by,
+    }).unknown(),
+  ).unique('id'),
+  airTests: list(
+    Joi.object({
+      id: id.required(),
+      at: day.required(),
+      by,
+      direction: oneOf(['depressurized', 'pressurized']).required(),
+      points: list(
+        Joi.object({
+          pressure: positive.max(500).required(),
+          flow: positive.max(50).required(),
+        }).unknown(),
+        100,
+      )
+        .min(2)
+        .required(),
+      zero: list(Joi.number().min(-50).max(50), 2).length(2),
+      indoor: Joi.number().min(-60).max(60).required(),
+      outdoor: Joi.number().min(-60).max(60).required(),
+      volume: positive.max(1e6).required(),
+      envelope: positive.max(1e6).required(),
+      floor: positive.max(1e6),
+      bedrooms: Joi.number().integer().min(0).max(100),
+    }).unknown(),
+    200,
+  ).unique('id'),
   today: day,
 };
 

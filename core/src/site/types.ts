@@ -77,6 +77,49 @@ export interface Move {
   reason?: string;
 }
 
+export const LOG_KINDS = ['note', 'work', 'delivery', 'visit', 'problem', 'weather'] as const;
+
+/** What was written down on a day. */
+export interface LogEntry {
+  id: string;
+  day: Day;
+  /** Hour and minute, `14:05`. */
+  time?: string;
+  kind: (typeof LOG_KINDS)[number];
+  text: string;
+  elevation?: string;
+  step?: string;
+  /** Who was there, and how many. */
+  crew?: string;
+  people?: number;
+  /** Ids of photos. */
+  photos?: string[];
+  by?: string;
+}
+
+/** A test of a house's air-tightness: pressures held against outdoors, Pa, and the flow through the fan, m³/s. */
+export interface AirTest {
+  id: string;
+  at: Day;
+  by?: string;
+  direction: 'depressurized' | 'pressurized';
+  points: { pressure: number; flow: number }[];
+  /** Differences with the fan off, before and after, Pa. */
+  zero?: [number, number];
+  /** °C */
+  indoor: number;
+  outdoor: number;
+  /** Of the air within, m³; of the envelope, m². */
+  volume: number;
+  envelope: number;
+  /** m² of floor, and bedrooms, for the fresh air that is needed. */
+  floor?: number;
+  bedrooms?: number;
+}
+
+/** What stands already, where a house is not new. */
+export const EXISTING = ['frame', 'facade', 'shell'] as const;
+
 /** The site: what the walls of a house are built by. */
 export interface SiteBase extends Document {
   version: 1;
@@ -93,6 +136,12 @@ export interface SiteBase extends Document {
   moves?: Move[];
   /** Ids of elevations in the order in which the crews take them; those left out follow. */
   elevations?: string[];
+  /** Whether openings are closed with sheets until their windows come. */
+  closedForNow?: boolean;
+  /** What stands already and is surveyed before anything is built on it. */
+  existing?: (typeof EXISTING)[number];
+  log?: LogEntry[];
+  airTests?: AirTest[];
   /** The day that it is looked at; left out, the last day that anything was entered for. */
   today?: Day;
 }
@@ -106,6 +155,34 @@ export interface SiteFile extends SiteBase {
 export interface ProjectSite extends SiteBase {
   format: 'eldrun-site';
 }
+
+/** A field that is undefined is left out from then on. */
+type Changed<T> = { [K in keyof T]?: T[K] | undefined };
+
+export type SiteFields = Pick<
+  SiteBase,
+  | 'name'
+  | 'start'
+  | 'calendar'
+  | 'crews'
+  | 'choices'
+  | 'leadTimes'
+  | 'elevations'
+  | 'closedForNow'
+  | 'existing'
+>;
+
+export type SiteCommand =
+  | { type: 'setSite'; fields: Changed<SiteFields> }
+  | { type: 'setProgress'; progress: Progress }
+  | { type: 'removeProgress'; step: string }
+  | { type: 'addCheck'; entry: CheckEntry }
+  | { type: 'addReading'; reading: Reading }
+  | { type: 'setMoves'; moves: Move[] }
+  | { type: 'setLog'; entry: LogEntry }
+  | { type: 'removeLog'; id: string }
+  | { type: 'setAirTest'; test: AirTest }
+  | { type: 'removeAirTest'; id: string };
 
 export const SITE_FORMAT = 'eldrun-site';
 

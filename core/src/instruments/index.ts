@@ -1,0 +1,19 @@
+export { blowerDoor, type AirTestInput, type AirTestResult } from './blower-door.ts';
+export {
+  normalNoise,
+  simulatedFan,
+  simulatedMeter,
+  TEST_PRESSURES,
+  type DoorFan,
+  type MoistureMeter,
+  type WallSensors,
+} from './devices.ts';
+export { judgedReading, type JudgedReading } from './moisture-reading.ts';
+export {
+  emptyBay,
+  judgedStrip,
+  simulatedStrip,
+  type JudgedBay,
+  type ThermalStrip,
+} from './thermal-strip.ts';
+export { backDraft, freshAir, type BackDraft, type FreshAir } from './ventilation.ts';
