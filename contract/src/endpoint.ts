@@ -21,9 +21,14 @@ export interface Endpoint<
   about: string;
   status: 200 | 201 | 204;
   /** The media type of its body, where that is not JSON. */
-  takes?: 'text/csv' | 'application/octet-stream' | 'application/zip';
+  takes?: 'text/csv' | 'application/octet-stream' | 'application/zip' | 'image/*';
   /** The media type of its answer, where that is not JSON. */
-  gives?: 'text/event-stream' | 'application/octet-stream' | 'application/pdf' | 'application/zip';
+  gives?:
+    | 'text/event-stream'
+    | 'application/octet-stream'
+    | 'application/pdf'
+    | 'application/zip'
+    | 'image/*';
   readonly types?: { params: PathParams<P>; query: Query; body: Body; answer: Answer };
 }
 

@@ -3,6 +3,7 @@ import { endpoint, type Nothing } from './endpoint.ts';
 import type {
   ExplorationRun,
   ListedDocument,
+  ListedPhoto,
   ModelFile,
   ModelQuery,
   ModelWalls,
@@ -208,6 +209,36 @@ export const ENDPOINTS = {
     'DELETE',
     '/projects/:project/weather/:weather',
     'Deletes a weather file, where nothing stands on it.',
+    { status: 204 },
+  ),
+
+  listPhotos: endpoint<Nothing, Nothing, ListedPhoto[]>()(
+    'GET',
+    '/projects/:project/photos',
+    'The photos of a project’s site.',
+  ),
+  putPhoto: endpoint<Nothing, Uint8Array, Nothing>()(
+    'PUT',
+    '/projects/:project/photos/:photo',
+    'Keeps a photo (JPEG, PNG, WebP; at most 12 MiB) under an id of the sender’s. One that is there already stays.',
+    { status: 204, takes: 'image/*' },
+  ),
+  readPhoto: endpoint<Nothing, Nothing, Nothing>()(
+    'GET',
+    '/projects/:project/photos/:photo',
+    'One photo.',
+    { gives: 'image/*' },
+  ),
+  readThumbnail: endpoint<Nothing, Nothing, Nothing>()(
+    'GET',
+    '/projects/:project/photos/:photo/thumbnail',
+    'A small picture of it.',
+    { gives: 'image/*' },
+  ),
+  deletePhoto: endpoint<Nothing, Nothing, Nothing>()(
+    'DELETE',
+    '/projects/:project/photos/:photo',
+    'Deletes a photo for good.',
     { status: 204 },
   ),
 

@@ -210,6 +210,20 @@ export const SCHEMAS: Record<EndpointName, EndpointSchemas> = {
   readWeatherHours: { answer: Joi.object().unknown() },
   deleteWeather: {},
 
+  listPhotos: {
+    answer: Joi.array().items(
+      Joi.object({
+        id: Joi.string().required(),
+        type: Joi.string().required(),
+        size: Joi.number().integer().required(),
+      }),
+    ),
+  },
+  putPhoto: { body: Joi.binary() },
+  readPhoto: {},
+  readThumbnail: {},
+  deletePhoto: {},
+
   startExploration: {
     body: Joi.object({
       wall: uuid,

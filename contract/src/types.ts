@@ -219,3 +219,11 @@ export interface Change {
   /** Set where it went to the bin or was deleted. */
   gone?: true;
 }
+
+/** A photo of a project's site. */
+export interface ListedPhoto {
+  id: string;
+  type: string;
+  /** Bytes. */
+  size: number;
+}

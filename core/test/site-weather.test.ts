@@ -243,9 +243,12 @@ test('cautions stand at the step where they matter', () => {
 
 describe('the document', () => {
   const { house: _, ...blank } = site;
-  const document = blank as ProjectSite;
+  const document = blank;
   const after = (...commands: SiteCommand[]) =>
-    commands.reduce((one, command) => SITE.validate(SITE.apply(one, command), { materials: {} }), document);
+    commands.reduce(
+      (one, command) => SITE.validate(SITE.apply(one, command), { materials: {} }),
+      document,
+    );
 
   test('commands: each does one thing, and the site given stays as it is', () => {
     const entry = { id: 'E1', day: '2026-04-07', kind: 'note', text: 'rain' } as const;

@@ -25,6 +25,7 @@ import { explorationRoutes } from './routes/explorations.ts';
 import { doPaperJob, type PaperMaker } from './papers/job.ts';
 import { materialRoutes } from './routes/materials.ts';
 import { paperRoutes } from './routes/papers.ts';
+import { photoRoutes } from './routes/photos.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { serverRoutes } from './routes/server.ts';
 import { supplierRoutes } from './routes/suppliers.ts';
@@ -133,6 +134,7 @@ export function createApp({
   api.use(documentRoutes(store));
   api.use(materialRoutes(store));
   api.use(weatherRoutes(store, weather));
+  api.use(photoRoutes(pool));
   api.use(explorationRoutes(store, queue));
   api.use(supplierRoutes());
   api.use(paperRoutes(store, papers));

@@ -18,6 +18,7 @@ const TABLES = {
   project: ['projects', 'id = $1', 'id'],
   materials: ['project_materials', 'project_id = $1', 'id'],
   weather: ['project_weather', 'project_id = $1', 'id'],
+  photos: ['project_photos', 'project_id = $1', 'id'],
   documents: ['documents', 'project_id = $1', 'kind, position, id'],
   revisions: [
     'document_revisions',
@@ -46,6 +47,7 @@ export function readContents(pool: pg.Pool, project: string): Promise<BundleCont
       project: found,
       materials: await rowsOf('materials'),
       weather: await rowsOf('weather'),
+      photos: await rowsOf('photos'),
       documents: await rowsOf('documents'),
       revisions: await rowsOf('revisions'),
     };
@@ -75,11 +77,19 @@ async function insertRows(client: pg.PoolClient, part: Part, rows: readonly Row[
 const UUID = /^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/i;
 
 /** Every row is of this project and of its documents: none goes into another that is there. @throws InputError */
-function checkBelongs({ project, documents, revisions, materials, weather }: BundleContents): void {
+function checkBelongs({
+  project,
+  documents,
+  revisions,
+  materials,
+  weather,
+  photos,
+}: BundleContents): void {
   const own = new Set(documents.map(({ id }) => id));
   const astray =
-    [...documents, ...materials, ...weather].some((row) => row['project_id'] !== project['id']) ||
-    revisions.some((row) => !own.has(row['document_id']));
+    [...documents, ...materials, ...weather, ...photos].some(
+      (row) => row['project_id'] !== project['id'],
+    ) || revisions.some((row) => !own.has(row['document_id']));
   if (astray)
     throw new InputError(
       'file',

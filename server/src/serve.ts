@@ -3,6 +3,7 @@ import { MAX_WEATHER_SIZE } from '@eldrun/core';
 import { check } from '@eldrun/core/schema';
 import {
   ENDPOINTS,
+  MAX_PHOTO_SIZE,
   type AnswerOf,
   type BodyOf,
   type Endpoint,
@@ -39,6 +40,7 @@ const PARAMS: Record<string, (value: string) => boolean> = {
   sheet: (value) => (SHEETS as readonly string[]).includes(value),
   drawing: (value) => (DRAWN as readonly string[]).includes(value),
   supplier: (value) => /^[a-z-]{1,60}$/.test(value),
+  photo: (value) => /^[a-z0-9-]{8,64}$/.test(value),
   part: (value) => /^\d{1,9}$/.test(value),
   revision: (value) => /^[1-9]\d{0,8}$/.test(value),
 };
@@ -66,6 +68,7 @@ const bodyReaders: Record<string, RequestHandler[]> = {
   ],
   'text/csv': raw('text/csv', MAX_WEATHER_SIZE),
   'application/octet-stream': raw('application/octet-stream', MAX_MODEL_SIZE),
+  'image/*': raw('image/*', MAX_PHOTO_SIZE),
   'application/zip': raw('application/zip', MAX_BUNDLE_SIZE),
 };
 

@@ -18,6 +18,11 @@ import { ownDatabase } from './own-database.ts';
 import { summariesOf } from './summarized.ts';
 
 const EPW = readFileSync(join(import.meta.dirname, '../../examples/harrow-fell.epw'), 'utf8');
+/** A picture of 4 × 4 dots. */
+const PICTURE = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAQAAAAECAIAAAAmkwkpAAAAEElEQVR4nGM4UaEBRwzEcQBTUhaBGaoOzwAAAABJRU5ErkJggg==',
+  'base64',
+);
 const WALL = DEMO_PROJECTS[0]!.walls[0]!;
 
 let pool: pg.Pool;
@@ -51,7 +56,7 @@ async function call(
     ...(body === undefined
       ? {}
       : {
-          headers: { 'content-type': takes ?? 'application/json' },
+          headers: { 'content-type': takes?.replace('*', 'png') ?? 'application/json' },
           body: takes ? (body as string) : JSON.stringify(body),
         }),
   });
@@ -172,6 +177,11 @@ test('every endpoint takes and answers what the table says', async () => {
   await call('restoreProject', { body: bundle.bytes });
 
   await call('readWeatherHours', { params: { project, weather } });
+  await call('putPhoto', { params: { project, photo: 'photo-00000001' }, body: PICTURE });
+  await call('listPhotos', { params: { project } });
+  await call('readPhoto', { params: { project, photo: 'photo-00000001' } });
+  await call('readThumbnail', { params: { project, photo: 'photo-00000001' } });
+  await call('deletePhoto', { params: { project, photo: 'photo-00000001' } });
   await call('deleteWeather', { params: { project, weather } });
   await call('deleteMaterial', { params: { project, material: 'reed' } });
   const copy = (await call('duplicateProject', { params: { project }, body: {} })).id;

@@ -66,7 +66,7 @@ export async function ask<N extends EndpointName>(
     ...(body === undefined
       ? {}
       : {
-          headers: { 'content-type': takes ?? 'application/json' },
+          headers: { 'content-type': typeOf(takes, body) },
           body: takes ? (body as unknown as Blob) : JSON.stringify(body),
         }),
     ...(signal ? { signal } : {}),
@@ -76,6 +76,10 @@ export async function ask<N extends EndpointName>(
   if (!response.ok || answer === null) throw problemOf(response.status, answer);
   return answer as AnswerOf<Of<N>>;
 }
+
+/** The media type of what is sent: of pictures their own. */
+const typeOf = (takes: string | undefined, body: unknown): string =>
+  takes?.endsWith('/*') && body instanceof Blob ? body.type : (takes ?? 'application/json');
 
 /** Nothing was answered; what a person stopped is thrown on. */
 function away(error: Error): never {

@@ -23,6 +23,8 @@ export interface BundleContents {
   revisions: Row[];
   materials: Row[];
   weather: Row[];
+  /** Their bytes as the database writes them: hexadecimal after `\\x`. */
+  photos: Row[];
 }
 
 interface List {
@@ -34,6 +36,18 @@ interface List {
 }
 
 const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
+/** How files of pictures end. */
+const ENDINGS: Record<string, string> = {
+  'image/jpeg': 'jpg',
+  'image/png': 'png',
+  'image/webp': 'webp',
+};
+
+/** Bytes as the database writes them in JSON, and back. */
+const bytesOf = (hex: unknown): Uint8Array =>
+  Uint8Array.from(Buffer.from(String(hex).slice(2), 'hex'));
+const hexOf = (bytes: Uint8Array): string => `\\x${Buffer.from(bytes).toString('hex')}`;
 
 /** Part of a file's name. */
 const plain = (name: unknown): string => fileName(String(name), 'document').slice(0, 60);
@@ -48,6 +62,7 @@ One project of Eldrun, as it was on ${made}.
   revisions/        the saved states of each of them
   materials.json    the project's own materials
   weather/          its weather files, hour by hour
+  photos/           its photos, and what is known of each
   bundle.json       every file with its size and SHA-256
 
 To restore it: Papers, Bundle, “Restore a bundle” in Eldrun, or
@@ -64,7 +79,7 @@ fire belong to licensed professionals.
  * @param made the moment, ISO 8601
  */
 export function packBundle(
-  { project, documents, revisions, materials, weather }: BundleContents,
+  { project, documents, revisions, materials, weather, photos }: BundleContents,
   made: string,
 ): Uint8Array<ArrayBuffer> {
   const files: Record<string, Uint8Array> = {};
@@ -87,6 +102,11 @@ export function packBundle(
     );
   });
   for (const row of weather) put(`weather/${plain(row['id'])}.json`, row);
+  for (const { bytes, ...row } of photos) {
+    const path = `photos/${plain(row['id'])}`;
+    put(`${path}.json`, row);
+    files[`${path}.${ENDINGS[String(row['type'])] ?? 'bin'}`] = bytesOf(bytes);
+  }
   const list: List = {
     format: BUNDLE_FORMAT,
     version: BUNDLE_VERSION,
@@ -196,6 +216,20 @@ export function unpackBundle(bytes: Uint8Array): BundleContents {
     revisions: below('revisions/').flatMap(([path, file]) => rowsOf(path, jsonOf(path, file))),
     materials: rowsOf('materials.json', jsonOf('materials.json', files['materials.json'])),
     weather: below('weather/').map(([path, file]) => rowOf(path, jsonOf(path, file))),
+    photos: below('photos/')
+      .filter(([path]) => path.endsWith('.json'))
+      .map(([path, file]) => {
+        const row = rowOf(path, jsonOf(path, file));
+        const picture = path.replace(/json$/, ENDINGS[String(row['type'])] ?? 'bin');
+        const bytes = files[picture];
+        if (!bytes)
+          throw new InputError(
+            picture,
+            'is missing from the bundle',
+            'the bundle as it was written',
+          );
+        return { ...row, bytes: hexOf(bytes) };
+      }),
   };
 }
 

@@ -82,6 +82,11 @@ export function projectRoutes(store: DocumentStore): Router {
          SELECT $2, id, climate, notes, hours FROM project_weather WHERE project_id = $1`,
         both,
       );
+      await client.query(
+        `INSERT INTO project_photos (project_id, id, type, bytes, thumbnail)
+         SELECT $2, id, type, bytes, thumbnail FROM project_photos WHERE project_id = $1`,
+        both,
+      );
       await store.copyAll(client, params.project, rows[0].id, actor.id);
       return rows[0].id;
     });
