@@ -4,7 +4,7 @@ import { register } from 'tsx/esm/api';
 import { ROOT } from './packages.mjs';
 
 /**
- * Writes an example file of each demo wall and each demo house, a year of made-up weather for the demo town, and the table of
+ * Writes an example file of each demo wall, demo house and demo site, a year of made-up weather for the demo town, and the table of
  * addresses in docs/api.md.
  */
 register();
@@ -13,21 +13,23 @@ const { DEMO_PROJECTS } = await import('../server/src/demo/projects.ts');
 
 const folder = join(ROOT, 'examples');
 rmSync(folder, { recursive: true, force: true });
-mkdirSync(join(folder, 'houses'), { recursive: true });
+for (const below of ['houses', 'sites']) mkdirSync(join(folder, below), { recursive: true });
 const named = (name) => name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
 const write = (path, file) =>
   writeFileSync(join(folder, path), `${JSON.stringify(file, null, 2)}\n`);
-for (const { name: project, brief, walls, house, details } of DEMO_PROJECTS) {
+for (const { name: project, brief, walls, house, details, site } of DEMO_PROJECTS) {
   const files = walls.map((wall) => withBrief(wall, brief));
   for (const file of files) write(`${named(`${project} ${file.name}`)}.json`, file);
   if (!house) continue;
   const assemblies = Object.entries(house.assemblies).map(([name, n]) => [name, files[n]]);
-  write(`houses/${named(project)}.json`, {
+  const built = {
     ...house,
     name: project,
     assemblies: Object.fromEntries(assemblies),
     ...(details ? { details } : {}),
-  });
+  };
+  write(`houses/${named(project)}.json`, built);
+  if (site) write(`sites/${named(project)}.json`, { ...site, name: project, house: built });
 }
 
 const weather = weatherOfClimate(CLIMATES['cool-humid'], 2026, 'Harrow Fell');

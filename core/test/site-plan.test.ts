@@ -264,6 +264,15 @@ describe('days by hand', () => {
   });
 });
 
+test('with a day of today what nobody entered starts that day or later, and what goes on is not over before', () => {
+  const plan = planOf(
+    one({ today: '2026-04-15', progress: [{ step: 'north/framing', started: '2026-04-06' }] }),
+  );
+  expect(stepOf(plan, 'north/framing').finish).toBe('2026-04-15');
+  expect(stepOf(plan, 'north/sheathing').start).toBe('2026-04-16');
+  expect(plan.today).toBe('2026-04-15');
+});
+
 describe('a failed check', () => {
   const failed = { check: 'north/sheathing/nailing', result: 'fail' as const, at: '2026-04-09' };
 

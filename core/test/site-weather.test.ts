@@ -33,7 +33,17 @@ const text = readFileSync(
   join(import.meta.dirname, '../../examples/sites/mill-race-house.json'),
   'utf8',
 );
-const site: SiteFile = parseSite(text);
+const demo: SiteFile = parseSite(text);
+/** The house of the demo before anybody entered anything. */
+const site: SiteFile = {
+  format: 'eldrun-site',
+  version: 1,
+  name: demo.name,
+  house: demo.house,
+  start: '2026-04-06',
+  calendar: demo.calendar,
+  crews: { framing: 3, siding: 2 },
+};
 const walls = siteWalls(site.house.assemblies);
 const plan = sitePlan(site, site.house, walls);
 const wall = Object.values(walls)[0]!;

@@ -3,6 +3,7 @@ import PrimeVue from 'primevue/config';
 import ToastService from 'primevue/toastservice';
 import { createApp } from 'vue';
 import App from './App.vue';
+import { installOffline } from './offline.ts';
 import { router } from './router.ts';
 import './styles.css';
 import { THEME } from './theme.ts';
@@ -13,3 +14,5 @@ createApp(App)
   .use(PrimeVue, { theme: { preset: THEME, options: { darkModeSelector: 'none' } } })
   .use(ToastService)
   .mount('#app');
+
+installOffline();

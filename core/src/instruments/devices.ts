@@ -71,3 +71,31 @@ export function simulatedMeter(
       ),
   };
 }
+
+/**
+ * Simulated sensors in a wall: send what the hourly run says of each day, with their scatter, one after the other.
+ *
+ * @param days moisture of the wood by day, kg/kg
+ * @param tick calls what it is given again and again until that says it is done; @returns stops it
+ */
+export function simulatedSensors(
+  where: string,
+  days: readonly { day: string; moisture: number }[],
+  seed: number,
+  tick: (next: () => boolean) => () => void,
+): WallSensors {
+  return {
+    name: 'Simulated sensors',
+    stream: (hear) => {
+      const noise = normalNoise(seed);
+      let at = 0;
+      return tick(() => {
+        const one = days[at++];
+        if (!one) return false;
+        const value = Math.max(0.05, one.moisture + 0.003 * noise());
+        hear({ kind: 'wood-moisture', where, value: Math.round(value * 1000) / 1000, at: one.day });
+        return at < days.length;
+      });
+    },
+  };
+}

@@ -3,6 +3,7 @@ export {
   normalNoise,
   simulatedFan,
   simulatedMeter,
+  simulatedSensors,
   TEST_PRESSURES,
   type DoorFan,
   type MoistureMeter,

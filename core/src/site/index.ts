@@ -29,3 +29,5 @@ export { needsItem, workdaysFor } from './schedule.ts';
 export { siteFile, type SitePlanFile } from './site-file.ts';
 export { wallSteps, type WallStep, type WallSteps } from './wall-steps.ts';
 export { openWall, wettingRun, type Wetting } from './wetting.ts';
+export { checkName, dayText, kindName } from './words.ts';
+export { hourOfYear, siteWeather, weatherDay } from './forecast.ts';

@@ -44,14 +44,14 @@ export type SchedulableStep = Step & { materials: readonly string[] };
 /**
  * The days of all steps: rule 3 of the site file. Of the steps that can start first, a crew takes the first
  * kind, and of one kind the first elevation: it goes around the house with each. Days that were entered stand, and what
- * follows moves.
+ * follows moves; of a site with a day of today, what was not entered starts that day or later.
  *
  * @param steps in the order of elevations and kinds
  * @param held ids of failed checks by the step that they hold
  */
 export function schedule(
   steps: readonly SchedulableStep[],
-  site: Pick<SiteBase, 'start' | 'calendar' | 'leadTimes' | 'progress'>,
+  site: Pick<SiteBase, 'start' | 'calendar' | 'leadTimes' | 'progress' | 'today'>,
   people: (crew: string) => number,
   held: ReadonlyMap<string, readonly string[]>,
 ): { steps: PlannedStep[]; problems: SiteProblem[] } {
@@ -63,6 +63,8 @@ export function schedule(
       at: 'start',
       message: say`${site.start} is no workday: work starts on ${dayOf(workdays.from(begin))}`,
     });
+  // What nobody entered has not begun: it starts today or later.
+  const earliest = site.today ? Math.max(begin, dayNumber(site.today)) : begin;
   const lasts = (step: Step): number =>
     workdaysFor(step.hours, people(step.crew), site.calendar.hours);
   const spans = new Map<string, Span>();
@@ -72,7 +74,7 @@ export function schedule(
     busy.set(step.crew, [...(busy.get(step.crew) ?? []), span]);
   };
 
-  const entered = enteredSpans(steps, site.progress ?? [], lasts, workdays, problems);
+  const entered = enteredSpans(steps, site, lasts, workdays, problems);
   for (const step of steps) {
     const span = entered.get(step.id);
     if (span) take(step, span);
@@ -87,7 +89,7 @@ export function schedule(
     for (const step of open) {
       if (held.has(step.id) || !step.after.every((one) => spans.has(one.step))) continue;
       const ready = Math.max(
-        begin,
+        earliest,
         arrives(step),
         ...step.after.map((one) => spans.get(one.step)!.finish + 1),
       );
@@ -128,7 +130,7 @@ function freeSpan(ready: number, days: number, busy: readonly Span[], workdays: 
 /** Spans that were entered: what goes on takes its usual days from its start. */
 function enteredSpans(
   steps: readonly SchedulableStep[],
-  progress: NonNullable<SiteBase['progress']>,
+  { progress = [], today }: Pick<SiteBase, 'progress' | 'today'>,
   lasts: (step: Step) => number,
   workdays: Workdays,
   problems: SiteProblem[],
@@ -142,9 +144,11 @@ function enteredSpans(
       return;
     }
     const start = dayNumber(started);
+    const usual = workdays.last(workdays.from(start), lasts(step));
     entered.set(id, {
       start,
-      finish: finished ? dayNumber(finished) : workdays.last(workdays.from(start), lasts(step)),
+      // What goes on is not finished before today.
+      finish: finished ? dayNumber(finished) : Math.max(usual, today ? dayNumber(today) : usual),
       done: Boolean(finished),
     });
   });

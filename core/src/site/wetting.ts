@@ -97,13 +97,13 @@ function woodOf(wall: ResolvedWall): { layer: string; path: 'cavity' | 'member' 
  *
  * @param open as `openWall` makes it
  * @param from the first day, and how many there are
- * @param side it faces, degrees from north over east
+ * @param side it faces, degrees from north over east, or that most rain is driven at
  * @param limit kg/kg at or under which it is closed in
  * @throws InputError where nothing of the wall stores water
  */
 export function* wettingRun(
   open: WallFile,
-  { from, days, side, limit }: { from: Day; days: number; side: number; limit: number },
+  { from, days, side, limit }: { from: Day; days: number; side: number | 'rain'; limit: number },
   weather: WeatherYear,
   materials: Materials = {},
 ): Generator<number, Wetting | null, boolean | undefined> {

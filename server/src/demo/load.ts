@@ -47,6 +47,7 @@ export async function loadDemo(pool: pg.Pool, reset: boolean): Promise<void> {
         } as Document);
       }
       if (project.details) await insert(client, rows[0]!.id, 'details', 0, project.details);
+      if (project.site) await insert(client, rows[0]!.id, 'site', 0, project.site);
       const decision = decisionOf(project, walls);
       if (decision) await insert(client, rows[0]!.id, 'decision', 0, decision);
     }

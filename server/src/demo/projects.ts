@@ -15,6 +15,8 @@ import {
   type ProjectWall,
   type UnitSystem,
 } from '@eldrun/core';
+import type { ProjectSite } from '@eldrun/core/site';
+import { MILL_RACE_SITE } from './site.ts';
 
 /** A made-up project in the made-up valley town of Harrow Fell. */
 export interface DemoProject {
@@ -27,6 +29,8 @@ export interface DemoProject {
   house?: House<number>;
   /** How the edges of its house are made. */
   details?: Details;
+  /** How its walls are built. */
+  site?: ProjectSite;
   /** Which of its walls was chosen, by number, and why the others were not. */
   decision?: {
     name: string;
@@ -454,6 +458,7 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
     },
     house: MILL_RACE,
     details: MILL_RACE_EDGES,
+    site: MILL_RACE_SITE,
     decision: {
       name: 'Outside walls',
       chosen: 1,

@@ -6,6 +6,7 @@ import { OPTIONS } from './options/place.ts';
 import { ORDER } from './order/place.ts';
 import type { Place } from './place.ts';
 import { PAPERS } from './papers/place.ts';
+import { SITE } from './site/place.ts';
 import { WALLS } from './wall/place.ts';
 
 /** The places in the order of the rail. A new place is a folder of its own and one line here. */
@@ -16,6 +17,7 @@ export const PLACES: readonly Place[] = [
   ELEVATIONS,
   EDGES,
   ORDER,
+  SITE,
   PAPERS,
   MATERIALS,
 ];

@@ -1,0 +1,52 @@
+import { InputError, resolveWall, type Material, type WallFile } from '@eldrun/core';
+import { openWall, siteWeather, wettingRun, type Wetting } from '@eldrun/core/site';
+
+/** A wall as it stands: what of it is up, and from which day on it is let rain on. */
+export interface WettingQuestion {
+  wall: WallFile;
+  up: string[];
+  filled: string[];
+  from: string;
+  days: number;
+  /** Degrees from north over east; null for the side that most rain is driven at. */
+  side: number | null;
+  limit: number;
+  materials: Record<string, Material>;
+}
+
+export type WettingRequest = WettingQuestion & { job: number };
+
+export interface WettingProgress {
+  job: number;
+  share: number;
+}
+
+export type WettingAnswer = { job: number } & ({ wetting: Wetting | null } | { problem: string });
+
+/**
+ * Runs an open wall hour by hour, and tells how far it is.
+ *
+ * @returns the answer, or null when the job was dropped
+ */
+export async function answer(
+  { job, wall, up, filled, from, days, side, limit, materials }: WettingRequest,
+  pause: () => Promise<void>,
+  isStale: () => boolean,
+  tell: (part: Omit<WettingProgress, 'job'>) => void,
+): Promise<WettingAnswer | null> {
+  try {
+    const weather = siteWeather(resolveWall(wall, materials).site, Number(from.slice(0, 4)));
+    const open = openWall(wall, new Set(up), new Set(filled), weather);
+    if (!open) return { job, wetting: null };
+    const steps = wettingRun(open, { from, days, side: side ?? 'rain', limit }, weather, materials);
+    for (let step = steps.next(); ; step = steps.next()) {
+      if (step.done) return { job, wetting: step.value };
+      tell({ share: step.value });
+      await pause();
+      if (isStale()) return null;
+    }
+  } catch (error) {
+    if (error instanceof InputError) return { job, problem: error.message };
+    throw error;
+  }
+}

@@ -1,0 +1,4 @@
+import { serve } from './serve.ts';
+import { answer } from './wetting-job.ts';
+
+serve(answer);
