@@ -87,11 +87,12 @@ export function usePhotos(project: () => string) {
       sending = false;
     }
   }
-  void send();
-  window.addEventListener('online', send);
+  const again = (): void => void send();
+  again();
+  window.addEventListener('online', again);
   onScopeDispose(() => {
     clearTimeout(timer);
-    window.removeEventListener('online', send);
+    window.removeEventListener('online', again);
   });
 
   /** Keeps a picture on this device, and sends it when it can. @returns its id. @throws Error that says what is wrong */

@@ -26,6 +26,26 @@ const check = (
   ],
 ): Draft => ({ name, what, value, unit, tolerance, sample, instrument });
 
+/**
+ * Whether what was measured lies within a check's tolerance. A least or a most is kept by its value alone: the moisture of
+ * wood and water that stays are the less the better, bites and keep-outs the more.
+ *
+ * @param measured in the unit of the check
+ * @returns null for a check without a number
+ */
+export function withinCheck(
+  { value, tolerance, unit, id }: Pick<SiteCheck, 'value' | 'tolerance' | 'unit' | 'id'>,
+  measured: number,
+): boolean | null {
+  if (value === null) return null;
+  const slack = (tolerance ?? 0) + 1e-9;
+  if (unit === 'kg/kg' || unit === 'share retained' || unit?.startsWith('m³'))
+    return measured <= value + slack;
+  if (/\/(bite|keep-outs|holes|laps|pan)$/.test(id)) return measured >= value - slack;
+  if (/\/joints$/.test(id)) return measured <= value + slack;
+  return Math.abs(measured - value) <= slack;
+}
+
 /** What checks are made from. */
 export interface CheckContext {
   house: House<unknown>;
@@ -33,6 +53,8 @@ export interface CheckContext {
   choices: Choices;
   /** Whether this is the first elevation with this cladding. */
   mockUp: boolean;
+  /** Whether it is the first elevation: goods come once for the house. */
+  first: boolean;
   /** What stands already. */
   existing: SiteBase['existing'] | null;
 }
@@ -448,6 +470,17 @@ function surveyChecks(existing: NonNullable<SiteBase['existing']>, trade: Trade)
   ];
 }
 
+/** Steps before which somebody looks at what came in for them. */
+const GOODS: ReadonlySet<string> = new Set(['windows', 'membrane', 'insulation']);
+
+const goodsCheck = (kind: string): Draft =>
+  check(
+    `goods-${kind}`,
+    say`What came in is what was ordered: labels, batches, sizes; nothing damaged or wet`,
+    'the order, the delivery note',
+    'each delivery',
+  );
+
 function draftsOf(step: GraphStep, context: CheckContext): Draft[] {
   const trade = tradeOf(context.house);
   switch (step.family) {
@@ -547,6 +580,11 @@ export function checksOf(steps: readonly GraphStep[], context: CheckContext): Si
         closing,
       ),
     );
+  if (context.first)
+    for (const step of steps.filter(({ family }) => GOODS.has(family))) {
+      const earlier = steps.find(({ id }) => id === step.after[0]?.step);
+      if (earlier) checks.push(place(earlier, goodsCheck(step.kind), step));
+    }
   if (framing && context.existing)
     checks.push(
       ...surveyChecks(context.existing, trade).map((draft) => place(framing, draft, framing)),

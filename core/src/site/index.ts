@@ -2,7 +2,7 @@ export { addDays, dayNumber, dayOf, weekday, workdaysOf, type Workdays } from '.
 export * from './types.ts';
 export { alternatives, lateItems, type Alternative, type LateItem } from './alternatives.ts';
 export { cautionsOf } from './cautions.ts';
-export { isDenseFill } from './checks.ts';
+export { isDenseFill, withinCheck } from './checks.ts';
 export { applySite } from './commands.ts';
 export { conditionsOf, stepWeather, type Condition, type StepWeather } from './conditions.ts';
 export { crewOf, USUAL_CREWS } from './crews.ts';
@@ -27,6 +27,7 @@ export {
 export { ROUTES, type Route } from './routes.ts';
 export { needsItem, workdaysFor } from './schedule.ts';
 export { siteFile, type SitePlanFile } from './site-file.ts';
+export { standingOn } from './standing.ts';
 export { wallSteps, type WallStep, type WallSteps } from './wall-steps.ts';
 export { openWall, wettingRun, type Wetting } from './wetting.ts';
 export { checkName, dayText, kindName } from './words.ts';

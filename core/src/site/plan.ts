@@ -106,7 +106,14 @@ export function sitePlan(
     const cladding = claddingLayer(wall)?.fillId ?? null;
     const mockUp = cladding !== null && !shown.has(cladding);
     if (cladding) shown.add(cladding);
-    return checksOf(steps, { house, wall, choices, mockUp, existing: site.existing ?? null });
+    return checksOf(steps, {
+      first: id === graph[0]?.elevation,
+      house,
+      wall,
+      choices,
+      mockUp,
+      existing: site.existing ?? null,
+    });
   });
   const found = latestChecks(site.checks ?? []);
   const held = heldBy(checks, found);

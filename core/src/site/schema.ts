@@ -84,6 +84,7 @@ const fields = {
       at: day.required(),
       by,
       reason: words.allow(null),
+      measured: Joi.number().min(-1e6).max(1e6),
       note: words,
       photos,
     }).unknown(),

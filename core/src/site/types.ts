@@ -53,6 +53,8 @@ export interface CheckEntry {
   /** Why it is let pass all the same; asked for where it is overridden. */
   reason?: string | null;
   note?: string;
+  /** What was measured, in the unit of the check. */
+  measured?: number;
   /** Ids of photos. */
   photos?: string[];
 }

@@ -1,8 +1,8 @@
 import { renderAsync } from '@resvg/resvg-js';
 import { InputError } from '@eldrun/core';
 
-const TYPES = ['image/jpeg', 'image/png', 'image/webp'] as const;
-export type PictureType = (typeof TYPES)[number];
+/** Pictures that are taken. */
+export type PictureType = 'image/jpeg' | 'image/png' | 'image/webp';
 
 const ALLOWED = 'a JPEG, PNG or WebP picture';
 

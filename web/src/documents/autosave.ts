@@ -87,6 +87,8 @@ export class Autosave<D> {
   private document!: D;
   private steps: string[] = [];
   private commands: object[] = [];
+  /** Whether every step not acknowledged yet came with commands: then they can be done again. */
+  private whole = true;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sent: D[] = [];
   private sending = false;
@@ -125,6 +127,7 @@ export class Autosave<D> {
     this.document = draft.document;
     this.steps = draft.steps;
     this.commands = draft.commands;
+    this.whole = draft.whole ?? false;
     this.sent = draft.sent;
     // From now on it is this page's.
     if (this.keep()) this.drafts.remove(draft.page);
@@ -144,6 +147,7 @@ export class Autosave<D> {
     this.document = document;
     this.steps.push(step);
     this.commands.push(...commands);
+    if (commands.length === 0) this.whole = false;
     if (!this.theirs) {
       this.options.onState({ kind: 'unsaved' });
       this.schedule(this.options.delay ?? 400);
@@ -157,6 +161,24 @@ export class Autosave<D> {
     this.revision = this.theirs.revision;
     this.theirs = null;
     this.steps.push('Kept over a state saved elsewhere');
+    this.schedule(0);
+    this.keep();
+  }
+
+  /** In a conflict: the commands of this page's steps, to be done again on the other state; null where a step had none. */
+  commandsAgain(): readonly object[] | null {
+    return this.whole && this.commands.length > 0 ? this.commands : null;
+  }
+
+  /** In a conflict: saves this page's steps as they were done again on the other state. */
+  join(document: D): void {
+    if (!this.theirs) return;
+    this.revision = this.theirs.revision;
+    this.theirs = null;
+    this.document = document;
+    this.sent = [];
+    this.steps.push('Put on top of a state saved elsewhere');
+    this.options.onState({ kind: 'unsaved' });
     this.schedule(0);
     this.keep();
   }
@@ -261,9 +283,9 @@ export class Autosave<D> {
   /** @returns whether the draft lies in the storage now */
   private keep(): boolean {
     this.behind = false;
-    const { revision, document, steps, commands, sent } = this;
+    const { revision, document, steps, commands, whole, sent } = this;
     try {
-      this.drafts.write({ revision, document, steps, commands, sent });
+      this.drafts.write({ revision, document, steps, commands, whole, sent });
       this.options.onKept?.(true);
       return true;
     } catch {
@@ -276,6 +298,7 @@ export class Autosave<D> {
   private forget(): void {
     this.steps = [];
     this.commands = [];
+    this.whole = true;
     this.sent = [];
     this.behind = false;
     this.drafts.remove();

@@ -6,6 +6,8 @@ export interface Draft<D> {
   document: D;
   steps: string[];
   commands: object[];
+  /** Whether every step has its commands. */
+  whole?: boolean;
   /** What was sent and never acknowledged; the database may hold one of them all the same. */
   sent: D[];
   /** The page that made it. */

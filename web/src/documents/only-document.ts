@@ -132,6 +132,15 @@ export function useOnlyDocument<D extends Document, C extends object>({
     }
   }
 
+  /** Puts this page's steps on top of what somebody else saved, and says so where they do not fit. */
+  function join(): void {
+    try {
+      record.join();
+    } catch (error) {
+      notices.wrong('The two could not be put together', error);
+    }
+  }
+
   function travel(direction: 'undo' | 'redo'): void {
     const name = record[direction]();
     if (name) notices.done(direction === 'undo' ? `Undone: ${name}` : `Redone: ${name}`);
@@ -156,6 +165,7 @@ export function useOnlyDocument<D extends Document, C extends object>({
     run,
     drop,
     takeNewer,
+    join,
     travel,
   };
 }

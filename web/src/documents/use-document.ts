@@ -181,6 +181,23 @@ export function useDocument<D extends Document, C extends object>(options: Docum
     autosave?.keepMine();
   }
 
+  /** Whether this page's steps can be done again on the state that somebody else saved. */
+  const canJoin = computed(
+    () => saveState.value.kind === 'conflict' && (autosave?.commandsAgain() ?? null) !== null,
+  );
+
+  /** In a conflict: does this page's steps again on the other state, and saves that. @throws InputError where they do not fit it */
+  function join(): void {
+    const commands = autosave?.commandsAgain();
+    if (!commands || !autosave?.theirs) return;
+    const after = kind.validate(applyAll(kind, autosave.theirs.document, commands as C[]), {
+      materials: options.materials(),
+    });
+    history.value = NO_HISTORY;
+    document.value = after;
+    autosave.join(after);
+  }
+
   function takeTheirs(): void {
     if (autosave) take(autosave.theirs!);
   }
@@ -303,6 +320,8 @@ export function useDocument<D extends Document, C extends object>(options: Docum
     undo,
     redo,
     keepMine,
+    canJoin,
+    join,
     takeTheirs,
     takeNewer,
     keepBoth,

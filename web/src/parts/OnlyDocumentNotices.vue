@@ -14,6 +14,8 @@ defineProps<{
     | 'find'
     | 'takeNewer'
     | 'keepMine'
+    | 'canJoin'
+    | 'join'
     | 'takeTheirs'
   >;
 }>();
@@ -23,6 +25,9 @@ defineProps<{
   <NewerNotice :of="of.label" :newer="of.newer.value" @take="of.takeNewer" />
   <div v-if="of.saveState.value.kind === 'conflict'" class="bar" role="alert">
     <p>Another page saved this {{ of.label }} while you changed it.</p>
+    <button v-if="of.canJoin.value" type="button" class="action ink" @click="of.join">
+      Keep both: mine on top of theirs
+    </button>
     <button type="button" class="action" @click="of.keepMine">Keep mine</button>
     <button type="button" class="action" @click="of.takeTheirs">Take theirs</button>
   </div>

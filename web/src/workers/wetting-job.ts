@@ -1,4 +1,10 @@
-import { InputError, resolveWall, type Material, type WallFile } from '@eldrun/core';
+import {
+  InputError,
+  resolveWall,
+  type Material,
+  type WallFile,
+  type WeatherYear,
+} from '@eldrun/core';
 import { openWall, siteWeather, wettingRun, type Wetting } from '@eldrun/core/site';
 
 /** A wall as it stands: what of it is up, and from which day on it is let rain on. */
@@ -12,6 +18,8 @@ export interface WettingQuestion {
   side: number | null;
   limit: number;
   materials: Record<string, Material>;
+  /** As measured; null for made-up weather of the climate. */
+  weather: WeatherYear | null;
 }
 
 export type WettingRequest = WettingQuestion & { job: number };
@@ -29,13 +37,14 @@ export type WettingAnswer = { job: number } & ({ wetting: Wetting | null } | { p
  * @returns the answer, or null when the job was dropped
  */
 export async function answer(
-  { job, wall, up, filled, from, days, side, limit, materials }: WettingRequest,
+  { job, wall, up, filled, from, days, side, limit, materials, ...request }: WettingRequest,
   pause: () => Promise<void>,
   isStale: () => boolean,
   tell: (part: Omit<WettingProgress, 'job'>) => void,
 ): Promise<WettingAnswer | null> {
   try {
-    const weather = siteWeather(resolveWall(wall, materials).site, Number(from.slice(0, 4)));
+    const weather =
+      request.weather ?? siteWeather(resolveWall(wall, materials).site, Number(from.slice(0, 4)));
     const open = openWall(wall, new Set(up), new Set(filled), weather);
     if (!open) return { job, wetting: null };
     const steps = wettingRun(open, { from, days, side: side ?? 'rain', limit }, weather, materials);

@@ -1,7 +1,14 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import { computed, ref, shallowRef, useId } from 'vue';
-import { formatText, messageText, type UnitSystem } from '@eldrun/core';
+import {
+  formatText,
+  InputError,
+  messageText,
+  parseLength,
+  parseNumber,
+  type UnitSystem,
+} from '@eldrun/core';
 import {
   cautionsOf,
   checkName,
@@ -9,10 +16,12 @@ import {
   kindName,
   type CheckEntry,
   type CheckResult,
+  withinCheck,
   type SiteCheck,
 } from '@eldrun/core/site';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SegmentedChoice from '../../parts/SegmentedChoice.vue';
+import TextField from '../../parts/TextField.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import { usePhotos } from '../../photos.ts';
 import OverrideDialog from './OverrideDialog.vue';
@@ -85,6 +94,33 @@ function measureText({ value, unit, tolerance }: SiteCheck, units: UnitSystem): 
 /** Whether the step that hides what it looks at has begun. */
 const hidden = ({ before, id: check }: SiteCheck): boolean =>
   before !== null && begun(before) && state.found.value.get(check)?.result !== 'pass';
+
+/** Units in which something is measured and typed. */
+const TYPED = new Set(['m', 'm/m', 'kg/kg', 'share retained', 'kg/m³', 'L']);
+const measurable = ({ value, unit }: SiteCheck): boolean =>
+  value !== null && unit !== null && TYPED.has(unit);
+const measuredText = (check: SiteCheck, value: number): string =>
+  measureText({ ...check, value, tolerance: null }, state.project.units) || '0';
+
+/** Takes what was measured: within the tolerance it passes, else it fails. */
+function measure(check: SiteCheck, text: string): void {
+  if (text.trim() === '') return;
+  const { unit } = check;
+  const read = (): number => {
+    if (unit === 'm' && text.trim() === '0') return 0;
+    if (unit === 'm') return parseLength(text, state.project.units);
+    if (unit === 'kg/kg' || unit === 'share retained')
+      return parseNumber(text.replace('%', ''), 'measured', 0, 1000) / 100;
+    if (unit === 'm/m') {
+      const run = parseNumber(text.replace(/^\s*1\s+in\s+/i, ''), 'measured', 0, 1e6);
+      if (run === 0) throw new InputError('measured', 'is no slope', '1 in how many');
+      return 1 / run;
+    }
+    return parseNumber(text, 'measured', 0, 1e6);
+  };
+  const measured = read();
+  void enter(check, withinCheck(check, measured) ? 'pass' : 'fail', { measured });
+}
 
 /** What is being written down of a check. */
 const open = ref('');
@@ -160,6 +196,19 @@ const WORD = { pass: 'passed', fail: 'failed', overridden: 'overridden' } as con
             <strong>{{ checkName(check.id) }}</strong>:
             {{ messageText(check.what, state.project.units) }}
           </p>
+          <p v-if="check.id.endsWith('/mock-up')" class="small">
+            What it shows changes the details:
+            <RouterLink :to="{ name: 'edges', params: { project: state.project.id } }"
+              >Edges</RouterLink
+            >.
+          </p>
+          <p v-else-if="check.id.includes('/goods-')" class="small">
+            <RouterLink
+              :to="{ name: 'order', params: { project: state.project.id, part: 'receiving' } }"
+              >What came in</RouterLink
+            >
+            line by line.
+          </p>
           <p class="small soft">
             <template v-if="measureText(check, state.project.units)"
               >{{ measureText(check, state.project.units) }} · </template
@@ -172,6 +221,8 @@ const WORD = { pass: 'passed', fail: 'failed', overridden: 'overridden' } as con
           <p v-for="(entry, n) in entries.get(check.id) ?? []" :key="n" class="small">
             {{ WORD[entry.result] }} on {{ longDay(entry.at)
             }}<template v-if="entry.by">, {{ entry.by }}</template
+            ><template v-if="entry.measured !== undefined"
+              >, measured {{ measuredText(check, entry.measured) }}</template
             ><template v-if="entry.note">: {{ entry.note }}</template
             ><template v-if="entry.reason">: {{ entry.reason }}</template>
             <PhotoRow :photos="entry.photos ?? []" :small="photos.small" :whole="photos.whole" />
@@ -214,6 +265,13 @@ const WORD = { pass: 'passed', fail: 'failed', overridden: 'overridden' } as con
           </button>
         </div>
         <div v-if="open === check.id" class="more">
+          <TextField
+            v-if="measurable(check)"
+            label="Measured"
+            value=""
+            :take="(text) => measure(check, text)"
+            hint="within its tolerance it passes"
+          />
           <div class="field">
             <label :for="`${id}-note`">Note, kept with pass or fail</label>
             <InputText :id="`${id}-note`" v-model="note" maxlength="2000" autocomplete="off" />

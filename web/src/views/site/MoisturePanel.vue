@@ -6,14 +6,14 @@ import { addDays, type Reading, type Wetting } from '@eldrun/core/site';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import TextField from '../../parts/TextField.vue';
-import { WettingWorker } from '../../workers/wetting.ts';
 import { longDay, useSite } from './site-state.ts';
+import { useWetting } from './wetting-run.ts';
 import { useWho } from './who.ts';
 
 /** Wood moisture: the meter and the sensors, each reading beside what the weather alone explains. */
 const state = useSite();
 const who = useWho();
-const worker = new WettingWorker();
+const { share, problem, run, stop } = useWetting(state);
 
 const elevation = ref(state.elevations.value[0]?.id ?? '');
 const options = computed(() =>
@@ -31,50 +31,20 @@ const limit = computed(() => {
 
 /** Days before today that the prediction runs through. */
 const BEFORE = 21;
-const share = ref<number | null>(null);
-const problem = ref('');
 const predicted = shallowRef<{ elevation: string; wetting: Wetting | null } | null>(null);
 
 /** What the hourly run says of the wall as it stands, up to today. */
 async function predict(): Promise<Wetting | null> {
   if (predicted.value?.elevation === elevation.value) return predicted.value.wetting;
-  const one = state.elevations.value.find(({ id }) => id === elevation.value);
-  const file = state.file.value.elevations.find(({ id }) => id === elevation.value);
-  const wall = state.wallOf(elevation.value);
-  if (!one || !file || !wall) return null;
-  const done = one.steps.filter(({ finish }) => finish !== null && finish <= state.day.value);
-  share.value = 0;
-  problem.value = '';
   const asked = elevation.value;
-  try {
-    const answer = await worker.ask(
-      {
-        wall: wall.file,
-        up: done.flatMap(({ kind, layers }) => (kind === 'cavity-fill' ? [] : layers)),
-        filled: done.flatMap(({ kind, layers }) => (kind === 'cavity-fill' ? layers : [])),
-        from: addDays(state.day.value, -BEFORE),
-        days: BEFORE,
-        side: file.facing ?? null,
-        limit: limit.value,
-        materials: state.project.pricedMaterials,
-      },
-      (part) => (share.value = part.share),
-    );
-    if (!answer) return null;
-    if ('problem' in answer) problem.value = answer.problem;
-    const wetting = 'wetting' in answer ? answer.wetting : null;
-    predicted.value = { elevation: asked, wetting };
-    return wetting;
-  } catch (error) {
-    problem.value = (error as Error).message;
-    return null;
-  } finally {
-    share.value = null;
-  }
-}
-function stop(): void {
-  worker.drop();
-  share.value = null;
+  const answer = await run({
+    elevation: asked,
+    from: addDays(state.day.value, -BEFORE),
+    days: BEFORE,
+    limit: limit.value,
+  });
+  if (answer) predicted.value = { elevation: asked, wetting: answer.wetting };
+  return answer?.wetting ?? null;
 }
 
 const add = (value: number): Promise<boolean> => {
@@ -145,10 +115,7 @@ function endStream(): void {
   stopStream = null;
   streaming.value = false;
 }
-onScopeDispose(() => {
-  endStream();
-  worker.close();
-});
+onScopeDispose(endStream);
 const last = computed(() => streamed.value.at(-1));
 const lastKnown = computed(
   () => predicted.value?.wetting?.days.find(({ day }) => day === last.value?.at)?.moisture ?? null,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
 import { drawnStage } from '@eldrun/drawing';
-import type { PlannedStep } from '@eldrun/core/site';
+import { standingOn, type PlannedStep } from '@eldrun/core/site';
 import type { ResolvedWall, UnitSystem } from '@eldrun/core';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 
@@ -19,11 +19,7 @@ const uid = useId();
 
 /** What is up at the end of the day: layers, and framed ones whose fill is not in. */
 const standing = computed(() => {
-  const done = props.steps.filter(({ finish }) => finish !== null && finish <= props.day);
-  const up = new Set(done.flatMap(({ kind, layers }) => (kind === 'cavity-fill' ? [] : layers)));
-  const filled = new Set(
-    done.flatMap(({ kind, layers }) => (kind === 'cavity-fill' ? layers : [])),
-  );
+  const { up, filled } = standingOn(props.steps, props.day);
   const framing = props.steps.find(({ kind }) => kind === 'framing')?.layers ?? [];
   return {
     up,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onScopeDispose, ref, shallowRef } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
 import { fixed, formatText, messageText } from '@eldrun/core';
 import {
   cureOf,
@@ -12,9 +12,9 @@ import {
 } from '@eldrun/core/site';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import StatusMark from '../../parts/StatusMark.vue';
-import { WettingWorker } from '../../workers/wetting.ts';
 import WettingChart from './WettingChart.vue';
 import { longDay, useSite } from './site-state.ts';
+import { useWetting } from './wetting-run.ts';
 
 /** What lies open and until when, what the weather of the next days allows, and what rain does to an open wall. */
 const state = useSite();
@@ -81,50 +81,21 @@ const elevation = ref(state.elevations.value[0]?.id ?? '');
 const options = computed(() =>
   state.elevations.value.map(({ id, name }) => ({ label: name, value: id })),
 );
-const worker = new WettingWorker();
-onScopeDispose(() => worker.close());
-const share = ref<number | null>(null);
-const problem = ref('');
+const { share, problem, run, stop } = useWetting(state);
 const wetting = shallowRef<{ result: Wetting | null; elevation: string } | null>(null);
 
 /** Days that are run: the forecast and what follows. */
 const RUN_DAYS = 30;
 
-async function run(): Promise<void> {
+async function rain(): Promise<void> {
   const one = state.elevations.value.find(({ id }) => id === elevation.value);
-  const file = state.file.value.elevations.find(({ id }) => id === elevation.value);
-  const wall = state.wallOf(elevation.value);
-  if (!one || !file || !wall) return;
-  const done = one.steps.filter(
-    ({ finish, start }) => finish !== null && start !== null && finish <= state.day.value,
-  );
-  share.value = 0;
-  problem.value = '';
-  try {
-    const answer = await worker.ask(
-      {
-        wall: wall.file,
-        up: done.flatMap(({ kind, layers }) => (kind === 'cavity-fill' ? [] : layers)),
-        filled: done.flatMap(({ kind, layers }) => (kind === 'cavity-fill' ? layers : [])),
-        from: state.day.value,
-        days: RUN_DAYS,
-        side: file.facing ?? null,
-        limit: state.trade.value('site-wood-dry'),
-        materials: state.project.pricedMaterials,
-      },
-      (part) => (share.value = part.share),
-    );
-    if (!answer) return;
-    if ('problem' in answer) problem.value = answer.problem;
-    else wetting.value = { result: answer.wetting, elevation: one.name };
-  } catch (error) {
-    problem.value = (error as Error).message;
-  }
-  share.value = null;
-}
-function stop(): void {
-  worker.drop();
-  share.value = null;
+  const answer = await run({
+    elevation: elevation.value,
+    from: state.day.value,
+    days: RUN_DAYS,
+    limit: state.trade.value('site-wood-dry'),
+  });
+  if (answer && one) wetting.value = { result: answer.wetting, elevation: one.name };
 }
 </script>
 
@@ -269,7 +240,7 @@ function stop(): void {
     </p>
     <div class="acts">
       <ChoiceField label="Wall" :value="elevation" :options="options" @take="elevation = $event" />
-      <button v-if="share === null" type="button" class="action" @click="run">Let it rain</button>
+      <button v-if="share === null" type="button" class="action" @click="rain">Let it rain</button>
       <span v-else role="status" class="acts"
         >Hour by hour, {{ fixed(share * 100, 0) }} %
         <button type="button" class="action quiet" @click="stop">Stop</button></span
