@@ -7,6 +7,7 @@ import { layoutFigures } from './layout.ts';
 import { pageFigures } from './page.ts';
 import { papersFigures } from './papers.ts';
 import { sectionFigures } from './section.ts';
+import { siteFigures } from './site.ts';
 import { yearsFigures } from './years.ts';
 
 /** The figures that were stored with the last commit that measured, to compare with in the same words. */
@@ -21,6 +22,7 @@ export async function bench(url: string, chromium: string, store: boolean): Prom
     ...exploreFigures(),
     ...layoutFigures(),
     ...(await papersFigures()),
+    ...(await siteFigures(url)),
     ...yearsFigures(),
     ...(await pageFigures(url, chromium)),
   };

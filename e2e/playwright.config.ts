@@ -16,6 +16,8 @@ export default defineConfig({
   use: {
     baseURL: process.env['ELDRUN_URL'],
     viewport: { width: 1280, height: 800 },
+    // What a journey holds back or fakes has to come from the page itself; the one without a server lets it in.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: process.env['ELDRUN_CHROMIUM'],
       args: [

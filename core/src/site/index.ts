@@ -29,6 +29,6 @@ export { needsItem, workdaysFor } from './schedule.ts';
 export { siteFile, type SitePlanFile } from './site-file.ts';
 export { standingOn } from './standing.ts';
 export { wallSteps, type WallStep, type WallSteps } from './wall-steps.ts';
-export { openWall, wettingRun, type Wetting } from './wetting.ts';
+export { openWall, wettingRun, type Wetting, type WettingStart } from './wetting.ts';
 export { checkName, dayText, kindName } from './words.ts';
 export { hourOfYear, siteWeather, weatherDay } from './forecast.ts';

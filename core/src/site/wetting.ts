@@ -22,6 +22,16 @@ export interface Wetting {
   notes: string[];
 }
 
+/** From when, for how long and how a wall is let rain on. */
+export interface WettingStart {
+  from: Day;
+  days: number;
+  side: number | 'rain';
+  limit: number;
+  studs?: boolean;
+  wet?: number;
+}
+
 /** Of the driven rain, what stays on a bare panel. */
 const STAYS = 0.7;
 
@@ -77,13 +87,16 @@ function monthlyMeans(values: Float64Array): number[] {
 }
 
 /** The wood of an open wall that is watched: the panel that the rain meets, else its studs through the member. */
-function woodOf(wall: ResolvedWall): { layer: string; path: 'cavity' | 'member' } | null {
+function woodOf(
+  wall: ResolvedWall,
+  studsWanted: boolean,
+): { layer: string; path: 'cavity' | 'member' } | null {
   const panel = wall.layers.findLast(
     ({ source, fill, fillId }) =>
       source.kind === 'sheet' && fill?.sorption && isWood(fillId!, fill),
   );
-  if (panel) return { layer: panel.id, path: 'cavity' };
   const studs = wall.layers.find(({ member }) => member?.material.sorption);
+  if (panel && !(studsWanted && studs)) return { layer: panel.id, path: 'cavity' };
   if (studs) return { layer: studs.id, path: 'member' };
   const watched = watchedLayer(wall);
   return watched?.fill?.sorption ? { layer: watched.id, path: 'cavity' } : null;
@@ -99,15 +112,17 @@ function woodOf(wall: ResolvedWall): { layer: string; path: 'cavity' | 'member' 
  * @param from the first day, and how many there are
  * @param side it faces, degrees from north over east, or that most rain is driven at
  * @param limit kg/kg at or under which it is closed in
+ * @param studs whether the studs are watched where there is a panel too
+ * @param wet what the watched wood holds at the start, kg/kg; left out, it is air-dry
  * @throws InputError where nothing of the wall stores water
  */
 export function* wettingRun(
   open: WallFile,
-  { from, days, side, limit }: { from: Day; days: number; side: number | 'rain'; limit: number },
+  { from, days, side, limit, studs = false, wet }: WettingStart,
   weather: WeatherYear,
   materials: Materials = {},
 ): Generator<number, Wetting | null, boolean | undefined> {
-  const watched = woodOf(resolveWall(open, materials));
+  const watched = woodOf(resolveWall(open, materials), studs);
   if (!watched) return null;
   const start = hourOfYear(from) % weather.hours;
   const file: SimulationFile = {
@@ -121,7 +136,11 @@ export function* wettingRun(
       hours: 24 * days,
       watch: watched.layer,
       path: watched.path,
-      initial: { temperature: weather.temperature[start] ?? 10, relativeHumidity: AIR_DRY },
+      initial: {
+        temperature: weather.temperature[start] ?? 10,
+        relativeHumidity: AIR_DRY,
+        ...(wet === undefined ? {} : { layers: { [watched.layer]: { moistureContent: wet } } }),
+      },
       facade: { wetting: STAYS, exposure: 1, overhang: BARE },
       panelLiquid: true,
     },
@@ -143,12 +162,12 @@ export function* wettingRun(
       rain += weather.rain?.[h % weather.hours] ?? 0;
     return { day, moisture: value, rain };
   });
-  const wet = moisture.findLastIndex((value) => value > limit);
+  const lastWet = moisture.findLastIndex((value) => value > limit);
   return {
     layer: watched.layer,
     days: list,
     peak: Math.max(...moisture),
-    dry: wet === list.length - 1 ? null : list[wet + 1]!.day,
+    dry: lastWet === list.length - 1 ? null : list[lastWet + 1]!.day,
     limit,
     notes: result.notes,
   };

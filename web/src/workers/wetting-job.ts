@@ -5,18 +5,21 @@ import {
   type WallFile,
   type WeatherYear,
 } from '@eldrun/core';
-import { openWall, siteWeather, wettingRun, type Wetting } from '@eldrun/core/site';
+import {
+  openWall,
+  siteWeather,
+  wettingRun,
+  type Wetting,
+  type WettingStart,
+} from '@eldrun/core/site';
 
 /** A wall as it stands: what of it is up, and from which day on it is let rain on. */
-export interface WettingQuestion {
+export interface WettingQuestion extends Omit<WettingStart, 'side'> {
   wall: WallFile;
   up: string[];
   filled: string[];
-  from: string;
-  days: number;
   /** Degrees from north over east; null for the side that most rain is driven at. */
   side: number | null;
-  limit: number;
   materials: Record<string, Material>;
   /** As measured; null for made-up weather of the climate. */
   weather: WeatherYear | null;
@@ -37,17 +40,17 @@ export type WettingAnswer = { job: number } & ({ wetting: Wetting | null } | { p
  * @returns the answer, or null when the job was dropped
  */
 export async function answer(
-  { job, wall, up, filled, from, days, side, limit, materials, ...request }: WettingRequest,
+  { job, wall, up, filled, side, materials, weather: measured, ...start }: WettingRequest,
   pause: () => Promise<void>,
   isStale: () => boolean,
   tell: (part: Omit<WettingProgress, 'job'>) => void,
 ): Promise<WettingAnswer | null> {
   try {
     const weather =
-      request.weather ?? siteWeather(resolveWall(wall, materials).site, Number(from.slice(0, 4)));
+      measured ?? siteWeather(resolveWall(wall, materials).site, Number(start.from.slice(0, 4)));
     const open = openWall(wall, new Set(up), new Set(filled), weather);
     if (!open) return { job, wetting: null };
-    const steps = wettingRun(open, { from, days, side: side ?? 'rain', limit }, weather, materials);
+    const steps = wettingRun(open, { ...start, side: side ?? 'rain' }, weather, materials);
     for (let step = steps.next(); ; step = steps.next()) {
       if (step.done) return { job, wetting: step.value };
       tell({ share: step.value });

@@ -195,6 +195,8 @@ const air = computed(() =>
 const draft = computed(() =>
   result.value ? backDraft(exhaust.value, result.value.coefficient, result.value.exponent) : null,
 );
+const leakArea = (area: number): string =>
+  metric.value ? `${fixed(area * 1e4, 0)} cm²` : `${fixed(area / 0.0254 ** 2, 0)} in²`;
 const ACH = (value: number): string => `${fixed(value, 2)} changes an hour at 50 Pa`;
 
 /** The line through the points, for those who see it: logarithms of both. */
@@ -305,7 +307,7 @@ const plot = computed(() => {
       <div v-if="result" class="found" data-air-result>
         <p class="big">
           <strong>{{ formatText('leakAtFifty', result.q50, state.project.units) }}</strong> of the
-          envelope ± {{ formatText('leakAtFifty', result.q50Error, state.project.units) }}
+          envelope ± {{ fixed((result.q50Error / result.q50) * 100, 1) }} %
         </p>
         <p>
           <StatusMark :status="status" /> {{ VERDICT[status]
@@ -326,9 +328,7 @@ const plot = computed(() => {
             {{ fixed(result.r2, 4) }}
           </dd>
           <dt>Leak area</dt>
-          <dd>
-            {{ formatText('area', result.leakArea, state.project.units) }} at 4 Pa, in one hole
-          </dd>
+          <dd>{{ leakArea(result.leakArea) }} at 4 Pa, in one hole</dd>
         </dl>
         <p v-for="doubt in result.doubts" :key="doubt">
           <StatusMark status="caution" /> {{ doubt }}
@@ -342,7 +342,7 @@ const plot = computed(() => {
           <template v-for="(wall, n) in state.project.walls" :key="wall.id"
             ><template v-if="n > 0">, </template
             ><RouterLink
-              :to="{ name: 'wall', params: { project: state.project.id, wall: wall.id } }"
+              :to="{ name: 'build-up', params: { project: state.project.id, wall: wall.id } }"
               >{{ wall.name }}</RouterLink
             ></template
           >.

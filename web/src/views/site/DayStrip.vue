@@ -120,25 +120,34 @@ const label = (step: PlannedStep): string =>
         <tr
           v-for="row in rows"
           :key="row.day"
-          :class="{ off: !row.work, today: row.day === today, shown: row.day === day }"
+          :class="{
+            off: !row.work && !holidays.has(row.day),
+            free: !row.work,
+            today: row.day === today,
+            shown: row.day === day,
+          }"
           :data-day="row.day"
         >
           <th scope="row" class="date">
-            <button
-              v-if="row.work || row.cells.some((cell) => cell.length > 0) || holidays.has(row.day)"
-              type="button"
-              class="plain day"
-              :aria-pressed="row.day === day"
-              :tabindex="row.day === day ? 0 : -1"
-              @click="emit('day', row.day)"
-              @keydown="walk($event, row.day)"
-            >
-              {{ longDay(row.day) }}<span v-if="row.day === today" class="small"> · today</span
-              ><span v-if="holidays.has(row.day)" class="small"> · holiday</span>
-            </button>
-            <span v-if="row.work && rainText(row.day)" class="rain small">{{
-              rainText(row.day)
-            }}</span>
+            <div class="line">
+              <button
+                v-if="
+                  row.work || row.cells.some((cell) => cell.length > 0) || holidays.has(row.day)
+                "
+                type="button"
+                class="plain day"
+                :aria-pressed="row.day === day"
+                :tabindex="row.day === day ? 0 : -1"
+                @click="emit('day', row.day)"
+                @keydown="walk($event, row.day)"
+              >
+                {{ longDay(row.day) }}<span v-if="row.day === today" class="small"> · today</span
+                ><span v-if="holidays.has(row.day)" class="small"> · holiday</span>
+              </button>
+              <span v-if="row.work && rainText(row.day)" class="rain small">{{
+                rainText(row.day)
+              }}</span>
+            </div>
           </th>
           <td v-for="(cell, n) in row.cells" :key="elevations[n]!.id">
             <span class="chips">
@@ -239,11 +248,10 @@ td {
   white-space: nowrap;
 }
 
-tbody .date {
+.line {
   display: flex;
   align-items: center;
   justify-content: space-between;
-  width: auto;
 }
 
 .day {
@@ -255,6 +263,10 @@ tbody .date {
   height: 9px;
   padding-top: 0;
   padding-bottom: 0;
+}
+
+.free th,
+.free td {
   background: repeating-linear-gradient(135deg, transparent 0 5px, var(--ground) 5px 8px);
 }
 

@@ -2,7 +2,7 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { fixed, formatText, InputError, parseNumber } from '@eldrun/core';
 import { judgedReading, simulatedMeter, simulatedSensors } from '@eldrun/core/instruments';
-import { addDays, type Reading, type Wetting } from '@eldrun/core/site';
+import { addDays, dayNumber, type Reading, type Wetting } from '@eldrun/core/site';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import TextField from '../../parts/TextField.vue';
@@ -31,19 +31,28 @@ const limit = computed(() => {
 
 /** Days before today that the prediction runs through. */
 const BEFORE = 21;
-const predicted = shallowRef<{ elevation: string; wetting: Wetting | null } | null>(null);
+const predicted = shallowRef<{ where: string; wetting: Wetting | null } | null>(null);
 
 /** What the hourly run says of the wall as it stands, up to today. */
 async function predict(): Promise<Wetting | null> {
-  if (predicted.value?.elevation === elevation.value) return predicted.value.wetting;
-  const asked = elevation.value;
+  if (predicted.value?.where === where.value) return predicted.value.wetting;
+  const asked = where.value;
+  // From what was last read there; else from lumber as it is sold.
+  const before = (state.site.value.readings ?? []).findLast(
+    (one) => one.kind === 'wood-moisture' && one.where === asked && one.at < state.day.value,
+  );
+  const from = before?.at ?? addDays(state.day.value, -BEFORE);
+  const studs = place.value !== 'sheathing';
+  const wet = before?.value ?? (studs ? state.trade.value('site-wood-dry') : undefined);
   const answer = await run({
-    elevation: asked,
-    from: addDays(state.day.value, -BEFORE),
-    days: BEFORE,
+    elevation: elevation.value,
+    from,
+    days: Math.max(1, dayNumber(state.day.value) - dayNumber(from)),
     limit: limit.value,
+    studs,
+    ...(wet === undefined ? {} : { wet }),
   });
-  if (answer) predicted.value = { elevation: asked, wetting: answer.wetting };
+  if (answer) predicted.value = { where: asked, wetting: answer.wetting };
   return answer?.wetting ?? null;
 }
 
@@ -80,10 +89,9 @@ const readings = computed(() =>
     .toReversed()
     .slice(0, 12)
     .map((reading) => {
-      const [of] = reading.where.split('/');
       const known =
-        predicted.value?.elevation === of
-          ? (predicted.value?.wetting?.days.find(({ day }) => day === addDays(reading.at, -1))
+        predicted.value?.where === reading.where
+          ? (predicted.value.wetting?.days.find(({ day }) => day === addDays(reading.at, -1))
               ?.moisture ?? null)
           : null;
       return { reading, known, judged: judgedReading(reading.value, known, limit.value) };

@@ -97,11 +97,10 @@ const clocksOf = (value: number): string => (value === 1 ? 'once' : `${value} ti
   </ul>
   <div v-for="item in state.late.value" :key="item.lead.item" class="late" data-late>
     <p>
-      <StatusMark status="caution" /> <strong>{{ item.lead.item }}</strong> ordered on
-      {{ longDay(item.lead.ordered) }} come on <strong>{{ longDay(item.arrives) }}</strong><template
-        v-if="item.waiting[0]"
-      >
-        and could be built in on {{ longDay(item.waiting[0].without) }}</template
+      <StatusMark status="caution" /> <strong>{{ item.lead.item }}</strong>: ordered on
+      {{ longDay(item.lead.ordered) }}, here on
+      <strong>{{ longDay(item.arrives) }}</strong><template v-if="item.waiting[0]"
+        >, wanted from {{ longDay(item.waiting[0].without) }} on</template
       ><template v-if="item.delays > 0">; all is done {{ item.delays }} days later by it</template>.
     </p>
   </div>
@@ -159,7 +158,7 @@ const clocksOf = (value: number): string => (value === 1 ? 'once' : `${value} ti
           <td>
             <button
               type="button"
-              class="action quiet"
+              class="action quiet nowrap"
               :aria-label="`Build so: ${one.name}`"
               @click="take(one)"
             >
@@ -233,6 +232,10 @@ const clocksOf = (value: number): string => (value === 1 ? 'once' : `${value} ti
 .words td,
 .words th {
   text-align: left;
+}
+
+.nowrap {
+  white-space: nowrap;
 }
 
 .crews {

@@ -80,6 +80,7 @@ const celsius = (text: string, name: string): number => {
 };
 const setIndoors = (text: string): void => void (indoor.value = celsius(text, 'indoors'));
 const setOutdoors = (text: string): void => void (outdoor.value = celsius(text, 'outdoors'));
+const degree = computed(() => (state.project.units === 'metric' ? '°C' : '°F'));
 const degrees = (value: number): string =>
   fixed(state.project.units === 'metric' ? value : value * 1.8 + 32, 0);
 </script>
@@ -89,8 +90,8 @@ const degrees = (value: number): string =>
     <h2>Thermal camera</h2>
     <div class="acts">
       <ChoiceField label="Wall" :value="elevation" :options="options" @take="elevation = $event" />
-      <TextField label="Indoors, °" :value="degrees(indoor)" :take="setIndoors" />
-      <TextField label="Outdoors, °" :value="degrees(outdoor)" :take="setOutdoors" />
+      <TextField :label="`Indoors, ${degree}`" :value="degrees(indoor)" :take="setIndoors" />
+      <TextField :label="`Outdoors, ${degree}`" :value="degrees(outdoor)" :take="setOutdoors" />
       <button type="button" class="action" @click="scan">Scan the simulated wall</button>
       <p v-if="tooClose"><StatusMark status="caution" /> less than 10 K apart: nothing will show</p>
     </div>

@@ -21,14 +21,13 @@ const state = useSite();
 const { plan, forecast } = state;
 
 const RANK = { fail: 0, caution: 1, pass: 2 } as const;
-/** Whether it is covered already. */
-const isOver = ({ covered }: Clock): boolean => covered !== null && covered <= state.day.value;
+/** What lies open now comes first, then what will, then what is covered already. */
+const turn = ({ from, covered }: Clock): number =>
+  covered !== null && covered <= state.day.value ? 2 : from <= state.day.value ? 0 : 1;
 const clocks = computed(() =>
   plan.value.clocks.toSorted(
     (a, b) =>
-      RANK[a.status] - RANK[b.status] ||
-      Number(isOver(a)) - Number(isOver(b)) ||
-      a.deadline.localeCompare(b.deadline),
+      RANK[a.status] - RANK[b.status] || turn(a) - turn(b) || a.deadline.localeCompare(b.deadline),
   ),
 );
 const all = ref(false);

@@ -1,16 +1,12 @@
 import { onScopeDispose, ref } from 'vue';
-import { standingOn, type Wetting } from '@eldrun/core/site';
+import { standingOn, type Wetting, type WettingStart } from '@eldrun/core/site';
 import { hoursOfBrief } from '../../weather-hours.ts';
 import { WettingWorker } from '../../workers/wetting.ts';
 import type { SiteState } from './site-state.ts';
 
-/** Which wall is let rain on, from which day on. */
-export interface WettingAsk {
+/** Which wall is let rain on, and from when. */
+export interface WettingAsk extends Omit<WettingStart, 'side'> {
   elevation: string;
-  from: string;
-  days: number;
-  /** kg/kg */
-  limit: number;
 }
 
 /** Runs walls as they stand today, hour by hour: on the measured weather of the brief where it has some, else on made-up weather. */
@@ -21,10 +17,13 @@ export function useWetting(state: SiteState) {
   onScopeDispose(() => worker.close());
 
   /** @returns null where it was stopped or could not be run; `wetting` is null where nothing of wood stands */
-  async function run(ask: WettingAsk): Promise<{ wetting: Wetting | null } | null> {
-    const steps = state.elevations.value.find(({ id }) => id === ask.elevation)?.steps;
-    const file = state.file.value.elevations.find(({ id }) => id === ask.elevation);
-    const wall = state.wallOf(ask.elevation);
+  async function run({
+    elevation,
+    ...start
+  }: WettingAsk): Promise<{ wetting: Wetting | null } | null> {
+    const steps = state.elevations.value.find(({ id }) => id === elevation)?.steps;
+    const file = state.file.value.elevations.find(({ id }) => id === elevation);
+    const wall = state.wallOf(elevation);
     if (!steps || !file || !wall) return null;
     const { up, filled } = standingOn(steps, state.day.value);
     share.value = 0;
@@ -37,10 +36,8 @@ export function useWetting(state: SiteState) {
           wall: wall.file,
           up: [...up],
           filled: [...filled],
-          from: ask.from,
-          days: ask.days,
+          ...start,
           side: file.facing ?? null,
-          limit: ask.limit,
           materials: state.project.pricedMaterials,
           weather: measured ? await hoursOfBrief(state.project.id, measured) : null,
         },
