@@ -91,17 +91,6 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('link', { name: 'North gable', exact: true }).click();
   await page.locator('[data-figures]').waitFor();
   await picture(page, 'elevation');
-  await page.getByRole('combobox', { name: 'Wall', exact: true }).click();
-  await page.getByRole('option', { name: 'West', exact: true }).click();
-  await page
-    .getByRole('navigation', { name: 'Elevations' })
-    .getByRole('link', { name: 'Services' })
-    .click();
-  await page
-    .getByText(/P1 freezes on the design day/)
-    .first()
-    .waitFor();
-  await picture(page, 'services', 240);
 
   // Edges: a window in three positions.
   await page.getByRole('link', { name: 'Edges', exact: true }).click();
@@ -112,6 +101,12 @@ test('pictures of the main views', async ({ page }) => {
   await page.getByRole('link', { name: 'Order', exact: true }).click();
   await page.locator('[data-line]').first().waitFor();
   await picture(page, 'order');
+
+  // The site: the strip of days, the wall as it stands.
+  await page.getByRole('link', { name: 'Site', exact: true }).click();
+  await page.locator('[data-plan]').waitFor();
+  await page.getByRole('button', { name: /^North gable: Windows/ }).click();
+  await picture(page, 'site');
 
   await page.getByRole('link', { name: 'Papers', exact: true }).click();
   await page.getByLabel(/Simulate its two standard years/).uncheck();

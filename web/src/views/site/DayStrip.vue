@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, nextTick, ref } from 'vue';
+import { computed, nextTick, onMounted, ref } from 'vue';
 import { dayNumber, dayOf, kindName, type ForecastDay, type PlannedStep } from '@eldrun/core/site';
 import { formatText, type UnitSystem } from '@eldrun/core';
 import { longDay } from './site-state.ts';
@@ -86,6 +86,13 @@ function drop(before: string): void {
 }
 
 const table = ref<HTMLElement | null>(null);
+/** Today is in sight, with some days before it. */
+onMounted(() => {
+  const strip = table.value!;
+  const row = strip.querySelector<HTMLElement>(`[data-day="${props.today}"]`);
+  if (row) strip.scrollTop = row.offsetTop - strip.clientHeight / 3;
+});
+
 /** ↑ and ↓ walk the days. */
 async function walk(event: KeyboardEvent, day: string): Promise<void> {
   const step = { ArrowUp: -1, ArrowDown: 1 }[event.key];

@@ -17,7 +17,10 @@ const state = useSite();
 const notices = useNotices();
 const { plan, site } = state;
 
-if (!state.steps.value.has(state.chosen.value)) state.chosen.value = plan.value.steps[0]?.id ?? '';
+// What is not done yet comes first.
+if (!state.steps.value.has(state.chosen.value))
+  state.chosen.value =
+    (plan.value.steps.find(({ entered }) => entered !== 'done') ?? plan.value.steps[0])?.id ?? '';
 
 /** The day that the wall is drawn as it stands on. */
 const shownDay = ref(state.day.value);
