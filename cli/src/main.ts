@@ -58,7 +58,7 @@ simulate runs walls hour by hour. Each FILE is a simulation file (eldrun-simulat
 version 1).
 quickline reads layers as a builder says them and prints what it understands.
 print makes a PDF. SHEET: wall, submittal, crew (a wall file), comparison (several),
-elevation, plates, edges, order (a house file).
+elevation, plates, edges, order (a house file), site (a site file).
 draw writes drawings to scale. WHAT: section (a wall file), elevation, plates, edges
 (a house file); several drawings become a file each.
 table writes every table of wall files and a house file as a workbook, or one as CSV.

@@ -8,6 +8,7 @@ import {
   type UnitSystem,
   type WallFile,
 } from '@eldrun/core';
+import { parseSite } from '@eldrun/core/site-files';
 import { parseDetailedHouse } from '@eldrun/core/details';
 import { parseWallFile } from '@eldrun/core/schema';
 import { MAX_MODEL_SIZE, readModel, writeModel } from '@eldrun/exchange';
@@ -201,7 +202,13 @@ export async function doPaper(
 }
 
 /** Sheets of a house; the others are of walls. */
-const OF_HOUSES: ReadonlySet<SheetKind> = new Set(['elevation', 'plates', 'edges', 'order']);
+const OF_HOUSES: ReadonlySet<SheetKind> = new Set([
+  'elevation',
+  'plates',
+  'edges',
+  'order',
+  'site',
+]);
 
 async function paperOf(files: string[], options: PrintOptions): Promise<PaperOf> {
   const { sheet, hourly, only, prices } = options;
@@ -223,6 +230,7 @@ async function paperOf(files: string[], options: PrintOptions): Promise<PaperOf>
       file: await readAs(path, parseWallFile),
       hourly,
     };
+  if (sheet === 'site') return { sheet, site: await readAs(path, (text) => parseSite(text)) };
   const house = await readAs(path, (text) => parseDetailedHouse(text));
   return sheet === 'order'
     ? { sheet, house, prices, order: null }

@@ -8,6 +8,7 @@ import {
   conditionsOf,
   cureOf,
   lateItems,
+  leadTimesOf,
   openWall,
   refusalOf,
   ROUTES,
@@ -17,8 +18,8 @@ import {
   siteWalls,
   stepWeather,
   wettingRun,
+  withinCheck,
   type ForecastDay,
-  type ProjectSite,
   type SiteCommand,
   type SiteFile,
   type Wetting,
@@ -95,6 +96,60 @@ describe('late items and what else can be done', () => {
       expect(asked).toBe(true);
     },
   );
+});
+
+test('lead times of the order: the longest of a material that is still to come', () => {
+  const line = (material: string, leadDays: number | null) => ({
+    key: `sheathing | ${material} | x`,
+    material,
+    what: 'x',
+    unit: 'sheet' as const,
+    asked: 1,
+    usd: 1,
+    leadDays,
+    available: 1,
+  });
+  const quotation = (id: string, askedOn: string, ...lines: ReturnType<typeof line>[]) => ({
+    id,
+    supplier: 'Yard',
+    askedOn,
+    answered: true,
+    lines,
+  });
+  const order = {
+    format: 'eldrun-order' as const,
+    version: 1 as const,
+    name: 'Order',
+    quotations: [
+      quotation('Q1', '2026-03-02', line('osb', 4), line('plywood', 9), line('wrap', null)),
+      quotation('Q2', '2026-03-05', line('osb', 12), line('piano', 5)),
+    ],
+    prices: { 'furring | furring-1x4 | y': { usd: 1, unit: 'm' as const, leadDays: 3 } },
+    deliveries: [{ id: 'D1', key: 'sheathing | plywood | x', on: '2026-03-20', count: 1 }],
+  };
+  const materials = new Set(['osb', 'plywood', 'wrap', 'furring-1x4']);
+  expect(leadTimesOf(order, materials, '2026-04-01')).toEqual([
+    { item: 'furring-1x4', ordered: '2026-04-01', days: 3 },
+    { item: 'osb', ordered: '2026-03-05', days: 12 },
+  ]);
+});
+
+test.each([
+  ['north/sheathing/nailing', 0.155, true],
+  ['north/sheathing/nailing', 0.2, false],
+  ['north/furring/bite', 0.2, true],
+  ['north/furring/bite', 0.01, false],
+  ['north/framing/moisture', 0.12, true],
+  ['north/framing/moisture', 0.21, false],
+  ['north/insulation-1/joints', 0.001, true],
+  ['north/insulation-1/joints', 0.01, false],
+] as const)('%s measured %d: within its tolerance %p', (id, measured, within) => {
+  expect(
+    withinCheck(
+      plan.checks.find((one) => one.id === id)!,
+      measured,
+    ),
+  ).toBe(within);
 });
 
 test('why one step cannot come before another, and whether a name and a reason can override it', () => {

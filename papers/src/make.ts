@@ -7,6 +7,7 @@ import {
   type WallFile,
   type WeatherYear,
 } from '@eldrun/core';
+import type { SiteFile } from '@eldrun/core/site';
 import { lookAt } from './looked-at.ts';
 import { pdfOf } from './pdf.ts';
 import { comparisonSheet, type ComparedFile, type Decided } from './sheets/comparison.ts';
@@ -14,6 +15,7 @@ import { crewSheet } from './sheets/crew.ts';
 import { edgesSheet } from './sheets/edges.ts';
 import { elevationSheet, platesSheet } from './sheets/elevations.ts';
 import { orderSheet } from './sheets/order.ts';
+import { siteSheet } from './sheets/site.ts';
 import { submittalSheet } from './sheets/submittal.ts';
 import { wallSheet } from './sheets/wall.ts';
 import type { PaperSetting, Sheet } from './types.ts';
@@ -30,7 +32,8 @@ export type PaperOf =
     }
   | { sheet: 'comparison'; name: string; walls: readonly ComparedFile[]; decided: Decided | null }
   | { sheet: 'elevation' | 'plates' | 'edges'; house: DetailedHouse; only: readonly string[] }
-  | { sheet: 'order'; house: DetailedHouse; prices: PriceBook | null; order: OrderBook | null };
+  | { sheet: 'order'; house: DetailedHouse; prices: PriceBook | null; order: OrderBook | null }
+  | { sheet: 'site'; site: SiteFile };
 
 /** A paper that is asked for. */
 export interface PaperRequest {
@@ -66,6 +69,8 @@ export function sheetOf({ of, setting, materials = {} }: PaperRequest): Sheet {
       if (of.walls.length < 2)
         throw new InputError('walls', 'a comparison needs at least two walls', '2 to 6 walls');
       return comparisonSheet(of.name, of.walls, of.decided, materials, units);
+    case 'site':
+      return something(siteSheet(of.site, materials, units), 'elevations');
     case 'order':
       return something(orderSheet({ ...of, materials }, units), 'elevations');
     default: {

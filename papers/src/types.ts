@@ -11,6 +11,7 @@ export const SHEETS = [
   'plates',
   'edges',
   'order',
+  'site',
 ] as const;
 export type SheetKind = (typeof SHEETS)[number];
 

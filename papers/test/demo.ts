@@ -1,3 +1,4 @@
+import type { SiteFile } from '@eldrun/core/site';
 import { withBrief, type DetailedHouse, type WallFile } from '@eldrun/core';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 
@@ -21,3 +22,6 @@ export const HOUSE: DetailedHouse = {
   ),
   ...(details ? { details } : {}),
 };
+
+/** Its site. */
+export const SITE: SiteFile = { ...DEMO_PROJECTS[0]!.site!, house: HOUSE };

@@ -15,7 +15,7 @@ import {
   type PaperSetting,
 } from '../src/index.ts';
 import { TABLE_NAMES } from '../src/types.ts';
-import { HOUSE, wallNamed, WALLS } from './demo.ts';
+import { HOUSE, SITE, wallNamed, WALLS } from './demo.ts';
 
 let folder: string;
 beforeAll(() => {
@@ -74,6 +74,7 @@ describe('a PDF, by an independent reader', () => {
     ['plates', { sheet: 'plates', house: HOUSE, only: ['north'] }],
     ['edges', { sheet: 'edges', house: HOUSE, only: ['head', 'corner'] }],
     ['order', { sheet: 'order', house: HOUSE, prices: null, order: null }],
+    ['site', { sheet: 'site', site: SITE }],
   ];
 
   test.each(PAPERS)('%s: fonts in it, no picture, and on every page what it is', async (_, of) => {

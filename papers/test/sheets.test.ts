@@ -5,7 +5,7 @@ import { fontFiles } from '../src/fonts.ts';
 import { drawingsOf, sheetOf, type PaperOf, type PaperSetting, type Sheet } from '../src/index.ts';
 import { lookAt } from '../src/looked-at.ts';
 import { plain } from '../src/pdf.ts';
-import { HOUSE, wallNamed, WALLS } from './demo.ts';
+import { HOUSE, SITE, wallNamed, WALLS } from './demo.ts';
 
 const setting = (units: UnitSystem = 'imperial'): PaperSetting => ({
   project: 'Mill Race house',
@@ -77,6 +77,7 @@ const ALL: [string, PaperOf][] = [
   ['plates', { sheet: 'plates', house: HOUSE, only: [] }],
   ['edges', { sheet: 'edges', house: HOUSE, only: ['head', 'sill', 'base', 'corner'] }],
   ['order', { sheet: 'order', house: HOUSE, prices: null, order: null }],
+  ['site', { sheet: 'site', site: SITE }],
 ];
 
 interface Font {
@@ -298,6 +299,18 @@ describe('the sheets of a house', () => {
     const asked = tables.at(-1)!;
     expect(asked.columns.map(({ label }) => label)).toContain('Each, USD');
     expect(JSON.stringify(asked.rows)).not.toContain('$');
+  });
+
+  test('site: the order of work, what is covered by when, checks with their limits, cautions', () => {
+    const text = textOf(of({ sheet: 'site', site: SITE }));
+    expect(text).toContain('From Mon, Apr 20 to Fri, May 29');
+    expect(text).toContain('sun on the membrane');
+    expect(text).toContain('6 in. ± 1/4 in.');
+    expect(text).toMatch(/fail, Lead|pass, Lead 2026-04-29/);
+    expect(text).toContain('Power off and locked');
+    expect(text).toMatch(/flap over each head.*before windows/);
+    const none = { ...SITE, house: { ...HOUSE, elevations: [] } };
+    expect(() => of({ sheet: 'site', site: none })).toThrow(/nothing of it to show/);
   });
 
   test('nothing of it: said, not an empty page', () => {

@@ -303,6 +303,17 @@ function claddingChecks({ wall, mockUp }: CheckContext, trade: Trade): Draft[] {
           ]),
         ]
       : []),
+    ...(/wood|fiber-cement|composite/.test(cladding.fillId)
+      ? [
+          check(
+            'acclimatized',
+            say`Boards lay open and off the ground ${trade('site-acclimatize')} days before they are cut and butted`,
+            'the delivery note',
+            'each pack',
+            [trade('site-acclimatize'), 'd', 0],
+          ),
+        ]
+      : []),
     ...(mockUp
       ? [
           check(

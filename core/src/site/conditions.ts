@@ -51,7 +51,7 @@ export function conditionsOf(
   const sticks = say`what is stuck needs a dry surface`;
   const sealant = warm(
     trade('site-sealant'),
-    say`tapes and sealants, unless cold-rated with primer and roller`,
+    say`tapes and sealants; cold-rated ones, with primer and roller, down to ${measured('temperature', trade('site-sealant-cold'))}`,
   );
   switch (family) {
     case 'sheathing':

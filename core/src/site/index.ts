@@ -14,6 +14,7 @@ export {
   type ForecastService,
 } from './forecast.ts';
 export { ancestors, stepGraph, type GraphStep, type SiteWall } from './graph.ts';
+export { leadTimesOf } from './lead-times.ts';
 export { checkMove, refusalOf, withMoves, type Refusal } from './moves.ts';
 export {
   crewPasses,

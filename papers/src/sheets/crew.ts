@@ -17,6 +17,7 @@ import {
   type Trade,
   type UnitSystem,
 } from '@eldrun/core';
+import { cautionsOf, wallSteps } from '@eldrun/core/site';
 import { drawnStage, drawnWall, type Drawn } from '@eldrun/drawing';
 import type { LookedAt } from '../looked-at.ts';
 import type { Block, Sheet } from '../types.ts';
@@ -153,6 +154,14 @@ function stages(
   }));
 }
 
+/** What can hurt somebody at the steps that a wall takes. */
+function cautionsOfWall({ assessment: { wall } }: LookedAt): string[] {
+  const { framing, racking, outside, fill, airBarrier, finish } = wallSteps(wall, 'outside');
+  return [framing, racking, ...outside, fill, airBarrier, finish].flatMap((step) =>
+    step ? cautionsOf(step.family, step.layers) : [],
+  );
+}
+
 /** A wall for the crew that builds it: pictures, order, laps, gaps, nailing, cautions. */
 export function crewSheet(
   looked: LookedAt,
@@ -228,7 +237,7 @@ export function crewSheet(
       ? { kind: 'findings', items: open }
       : { kind: 'text', text: 'Nothing fails and nothing asks for caution.' },
     { kind: 'heading', text: 'Cautions' },
-    { kind: 'list', items: CAUTIONS },
+    { kind: 'list', items: [...new Set([...CAUTIONS, ...cautionsOfWall(looked)])] },
     { kind: 'blanks', labels: ['Built by', 'Date', 'Looked at by', 'Date'] },
   ];
   return { title: 'Crew sheet', subject: wall.file.name, blocks };

@@ -22,6 +22,7 @@ import {
   type WallFile,
   type WeatherYear,
 } from '@eldrun/core';
+import type { ProjectSite, SiteFile } from '@eldrun/core/site';
 import type { ListedWall, Project, SavedDocument } from '@eldrun/contract';
 import type { ComparedFile, Decided } from '@eldrun/papers';
 import type { DocumentStore } from '../documents/store.ts';
@@ -106,6 +107,16 @@ export class Gathered {
   /** What is bought beyond what follows from the house. */
   async order(): Promise<OrderBook | null> {
     return (await this.first<OrderBook>('order'))?.document ?? null;
+  }
+
+  /** How the walls of the house are built, as a file with the house in it. @throws InputError */
+  async site(): Promise<{ file: SiteFile; revision: number }> {
+    const saved = await this.first<ProjectSite>('site');
+    if (!saved)
+      throw new InputError('site', 'nothing of it is entered yet', 'a start in the place Site');
+    const { file } = await this.theHouse();
+    const house = { ...file, name: this.project.name };
+    return { file: { ...saved.document, house }, revision: saved.revision };
   }
 
   /** The house with its walls and edges in it; null where the project has none. */

@@ -208,6 +208,10 @@ async function paperOf(
         name: '',
       };
     }
+    case 'site': {
+      const { file, revision } = await gathered.site();
+      return { of: { sheet, site: file }, revision, name: '' };
+    }
     case 'order': {
       const { file, revision } = await gathered.theHouse();
       return {

@@ -93,6 +93,9 @@ const missing = computed(() => {
   return house.state.value === 'none' ? 'No wall of the house is drawn yet.' : '';
 });
 
+/** Sheets of which some can be left out. */
+const PARTLY: ReadonlySet<SheetKind> = new Set(['elevation', 'plates', 'edges']);
+
 function make(): void {
   const { id, label, of } = sheet.value;
   const chosen = only.value === ALL ? {} : { only: only.value };
@@ -103,7 +106,7 @@ function make(): void {
       units: units.value,
       ...(of === 'wall' ? { wall: wall.value, hourly: hourly.value } : {}),
       ...(of === 'walls' && decision.value !== NO_DECISION ? { decision: decision.value } : {}),
-      ...(of === 'house' && id !== 'order' ? chosen : {}),
+      ...(of === 'house' && PARTLY.has(id) ? chosen : {}),
     },
   });
 }
@@ -153,7 +156,7 @@ const choose = (id: SheetKind): void => {
           @take="(id: string) => set('decision', id)"
         />
         <ChoiceField
-          v-if="sheet.of === 'house' && sheet.id !== 'order'"
+          v-if="PARTLY.has(sheet.id)"
           :label="sheet.id === 'edges' ? 'Edges' : 'Elevations'"
           :value="only"
           :options="[{ value: ALL, label: 'All of them' }, ...onlyChoices]"

@@ -60,4 +60,10 @@ export const SHEET_CHOICES: readonly SheetChoice[] = [
     about: 'What is bought, how lengths are cut, and a request for quotation.',
     of: 'house',
   },
+  {
+    id: 'site',
+    label: 'Site',
+    about: 'The order of work by day, what is covered by when, checks to tick, cautions.',
+    of: 'house',
+  },
 ];

@@ -2,7 +2,7 @@
 import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import { computed, ref, useId } from 'vue';
-import { formatText } from '@eldrun/core';
+import { formatText, parseNumber } from '@eldrun/core';
 import { groupedBy, kindName, type LogEntry, type PlannedStep } from '@eldrun/core/site';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SegmentedChoice from '../../parts/SegmentedChoice.vue';
@@ -33,12 +33,23 @@ const NAMES = new Map<string, string>(KINDS.map(({ value, label }) => [value, la
 const kind = ref<LogEntry['kind']>('note');
 const text = ref('');
 const elevation = ref('all');
+const crew = ref('none');
+const people = ref('');
+const crews = computed(() => [
+  { label: 'no crew', value: 'none' },
+  ...state.plan.value.crews.map(({ crew: name }) => ({ label: name, value: name })),
+]);
 const taken = ref<string[]>([]);
 const wrong = ref('');
 const options = computed(() => [
   { label: 'the whole house', value: 'all' },
   ...state.elevations.value.map(({ id: value, name }) => ({ label: name, value })),
 ]);
+
+function setPeople(typed: string): void {
+  people.value =
+    typed.trim() === '' ? '' : String(Math.round(parseNumber(typed, 'people', 0, 500)));
+}
 
 const clock = (): string => new Date().toTimeString().slice(0, 5);
 
@@ -56,12 +67,15 @@ async function write(): Promise<void> {
     kind: kind.value,
     text: said,
     ...(elevation.value === 'all' ? {} : { elevation: elevation.value }),
+    ...(crew.value === 'none' ? {} : { crew: crew.value }),
+    ...(people.value ? { people: Number(people.value) } : {}),
     ...(taken.value.length > 0 ? { photos: taken.value } : {}),
     ...(who.value.trim() ? { by: who.value.trim() } : {}),
   };
   if (!(await state.run(`${NAMES.get(entry.kind)!} of ${day.value}`, { type: 'setLog', entry })))
     return;
   text.value = '';
+  people.value = '';
   taken.value = [];
 }
 const remove = (entry: LogEntry): void =>
@@ -126,6 +140,8 @@ function print(one: string): void {
     <div class="row">
       <TextField label="Day" :value="day" :take="(typed) => void (day = parseDay(typed, 'day'))" />
       <ChoiceField label="Where" :value="elevation" :options="options" @take="elevation = $event" />
+      <ChoiceField label="Crew" :value="crew" :options="crews" @take="crew = $event" />
+      <TextField label="People there" :value="people" :take="setPeople" />
       <div class="field">
         <label :for="`${id}-who`">Who writes</label>
         <InputText :id="`${id}-who`" v-model="who" maxlength="200" autocomplete="name" />
@@ -189,6 +205,8 @@ function print(one: string): void {
           <p>
             <strong>{{ entry.kind === 'problem' ? '■ ' : '' }}{{ NAMES.get(entry.kind) }}</strong
             ><template v-if="entry.elevation">, {{ nameOf(entry.elevation) }}</template
+            ><template v-if="entry.crew || entry.people"
+              >, {{ [entry.crew, entry.people].filter(Boolean).join(' × ') }}</template
             ><template v-if="entry.text">: {{ entry.text }}</template
             ><span v-if="entry.by" class="soft small"> — {{ entry.by }}</span>
           </p>

@@ -1,7 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { InputError, parseNumber } from '@eldrun/core';
-import { ROUTES, USUAL_CHOICES, USUAL_CREWS, type Choices, type LeadTime } from '@eldrun/core/site';
+import { InputError, parseNumber, type OrderBook } from '@eldrun/core';
+import {
+  leadTimesOf,
+  ROUTES,
+  USUAL_CHOICES,
+  USUAL_CREWS,
+  type Choices,
+  type LeadTime,
+} from '@eldrun/core/site';
+import { ask } from '../../api.ts';
+import { useNotices } from '../../notices.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SegmentedChoice from '../../parts/SegmentedChoice.vue';
 import TableCell from '../../parts/TableCell.vue';
@@ -11,6 +20,7 @@ import { useSite } from './site-state.ts';
 
 /** What a plan starts from: days, crews, schools, what comes late, where it begins. */
 const state = useSite();
+const notices = useNotices();
 const { site } = state;
 const set = (name: string, fields: Parameters<typeof fieldsCommand>[0]): void =>
   void state.run(name, fieldsCommand(fields));
@@ -64,6 +74,32 @@ const addLead = (): void =>
   });
 const removeLead = (n: number): void =>
   set('Lead time removed', { leadTimes: leads.value.filter((_, i) => i !== n) });
+
+/** Takes what the order says of its lines: those of materials that are still to come. */
+async function fromOrder(): Promise<void> {
+  try {
+    const { id: project } = state.project;
+    const [listed] = await ask('listDocuments', { params: { project }, query: { kind: 'order' } });
+    const order = listed && (await ask('readDocument', { params: { document: listed.id } }));
+    const materials = new Set(
+      state.plan.value.steps.flatMap((step) =>
+        state.layersOf(step).flatMap(({ fillId }) => fillId ?? []),
+      ),
+    );
+    const found = order
+      ? leadTimesOf(order.document as unknown as OrderBook, materials, state.day.value)
+      : [];
+    if (found.length === 0)
+      return notices.done(
+        'The order says of nothing how long it takes',
+        'Its prices and quotations do.',
+      );
+    const others = leads.value.filter(({ item }) => !found.some((one) => one.item === item));
+    set('Lead times of the order', { leadTimes: [...others, ...found] });
+  } catch (error) {
+    notices.wrong('The order could not be read', error);
+  }
+}
 
 const route = computed(
   () =>
@@ -266,7 +302,10 @@ function setExisting(value: Standing): void {
             </tr>
           </tbody>
         </table>
-        <button type="button" class="action" @click="addLead">Add what has to come</button>
+        <div class="days">
+          <button type="button" class="action" @click="addLead">Add what has to come</button>
+          <button type="button" class="action" @click="fromOrder">Take it from the order</button>
+        </div>
       </section>
     </div>
   </details>
