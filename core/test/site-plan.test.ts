@@ -174,6 +174,33 @@ describe('steps of a wall', () => {
   });
 });
 
+test('a step is named for what it is there to place', () => {
+  const wall = wallOf([
+    sheet('paint', 'latex-paint', 0.0001),
+    sheet('board', 'gypsum-board', 0.0127),
+    studs('hemp-batt'),
+    sheet('wrap', 'wrap-nonwoven', 0.0002),
+    sheet('boards', 'wood-board-sheathing', 0.019),
+    sheet('foam', 'eps-type-ii', 0.05),
+    sheet('over', 'open-joint-membrane', 0.0005),
+    sheet('mat', 'drainage-mat-thin', 0.03),
+    strips,
+    sheet('siding', 'wood-lap-siding', 0.02),
+  ]);
+  const { steps } = planOf(one({}, wall));
+  const named = Object.fromEntries(steps.map(({ kind, layer }) => [kind, layer]));
+  expect(named).toMatchObject({
+    framing: 'studs',
+    sheathing: 'boards',
+    'insulation-1': 'foam',
+    furring: 'strips',
+    cladding: 'siding',
+    'cavity-fill': 'studs',
+    windows: null,
+    'inner-finish': 'board',
+  });
+});
+
 describe('days by hand', () => {
   test('one elevation, one crew each, over a weekend and a holiday', () => {
     // 20 m² less a window of 1.2 m²: 18.8 m². Framing 10 min/m²: 3.13 h, one day for three people.

@@ -182,6 +182,35 @@ test('with something unsaved of its own it is a conflict: mine, theirs or both',
   expect(one.document.value!.text).toBe('theirs');
 });
 
+test('with something unsaved of its own its steps can be done again on top of what was saved', async () => {
+  const one = useNote();
+  await one.open('a');
+  server.savedElsewhere('a', { ...note('theirs'), name: 'Named elsewhere' });
+  one.run('Write', write('mine'));
+  await settle();
+  expect(one.canJoin.value).toBe(true);
+  one.join();
+  expect(one.document.value).toMatchObject({ name: 'Named elsewhere', text: 'mine' });
+  await settle();
+  expect(one.saveState.value.kind).toBe('saved');
+  expect(server.documents.get('a')).toMatchObject({
+    revision: 3,
+    document: { name: 'Named elsewhere', text: 'mine' },
+  });
+});
+
+test('what was taken back has no commands: then it is mine or theirs', async () => {
+  const one = useNote();
+  await one.open('a');
+  one.run('Write', write('mine'));
+  await settle();
+  server.savedElsewhere('a', note('theirs'));
+  one.undo();
+  await settle();
+  expect(one.saveState.value.kind).toBe('conflict');
+  expect(one.canJoin.value).toBe(false);
+});
+
 test('a document of a newer version is not opened, and not changed', async () => {
   server.put('a', 'note', { ...note('a'), version: 2 });
   const one = useNote();

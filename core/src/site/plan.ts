@@ -20,6 +20,7 @@ import type {
   SiteCheck,
   SitePlan,
   SiteProblem,
+  StepFamily,
 } from './types.ts';
 
 /** What a site does where it does not say. */
@@ -174,16 +175,16 @@ export function groupedBy<T>(items: readonly T[], key: (item: T) => string): Map
   return groups;
 }
 
-/** The layer that a step is named for: the farthest out that is a material and no space. */
-const mainLayer = ({ layers, family }: GraphStep): string | null => {
+/** Kinds of steps that are named for what has members, not for a sheet. */
+const OF_MEMBERS: ReadonlySet<StepFamily> = new Set(['framing', 'furring', 'cavity-fill']);
+
+/** The layer that a step is named for: the thickest of what it is there to place. */
+function mainLayer({ layers, family }: GraphStep): string | null {
   const solid = layers.filter(({ fill, member }) => fill || member);
-  return (
-    (family === 'framing' || family === 'cavity-fill'
-      ? solid.toSorted((a, b) => b.thickness - a.thickness)[0]
-      : solid.at(-1)
-    )?.id ?? null
-  );
-};
+  const own = solid.filter(({ member }) => (member !== null) === OF_MEMBERS.has(family));
+  const [thickest] = (own.length > 0 ? own : solid).toSorted((a, b) => b.thickness - a.thickness);
+  return thickest?.id ?? null;
+}
 
 /** Failed checks by the step that they hold. */
 function heldBy(

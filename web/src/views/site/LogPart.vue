@@ -78,6 +78,11 @@ async function write(): Promise<void> {
   people.value = '';
   taken.value = [];
 }
+/** Who was there. */
+const thereText = ({ crew: name, people: count }: LogEntry): string =>
+  [name, count === undefined ? '' : `${count} ${count === 1 ? 'person' : 'people'}`]
+    .filter(Boolean)
+    .join(', ');
 const remove = (entry: LogEntry): void =>
   void state.run('Entry removed', { type: 'removeLog', id: entry.id });
 
@@ -205,8 +210,7 @@ function print(one: string): void {
           <p>
             <strong>{{ entry.kind === 'problem' ? '■ ' : '' }}{{ NAMES.get(entry.kind) }}</strong
             ><template v-if="entry.elevation">, {{ nameOf(entry.elevation) }}</template
-            ><template v-if="entry.crew || entry.people"
-              >, {{ [entry.crew, entry.people].filter(Boolean).join(' × ') }}</template
+            ><template v-if="entry.crew || entry.people">, {{ thereText(entry) }}</template
             ><template v-if="entry.text">: {{ entry.text }}</template
             ><span v-if="entry.by" class="soft small"> — {{ entry.by }}</span>
           </p>

@@ -1,4 +1,4 @@
-import { computed, inject, provide, ref, type InjectionKey } from 'vue';
+import { computed, inject, provide, ref, shallowRef, watch, type InjectionKey } from 'vue';
 import {
   addDays,
   alternatives,
@@ -17,6 +17,8 @@ import {
   weekday,
   withMoves,
   workdaysOf,
+  type Alternative,
+  type LateItem,
   type Move,
   type PlannedStep,
   type ProjectSite,
@@ -24,6 +26,7 @@ import {
   type SitePlan,
 } from '@eldrun/core/site';
 import { tradeOf, type ResolvedLayer } from '@eldrun/core';
+import { afterPaint } from '../../after-paint.ts';
 import { today } from '../../day.ts';
 import { useOnlyDocument } from '../../documents/only-document.ts';
 import { makeHouse } from '../../stores/house.ts';
@@ -91,8 +94,19 @@ export function makeSite() {
   };
   const layersOf = (step: Pick<PlannedStep, 'elevation' | 'layers'>): ResolvedLayer[] =>
     (wallOf(step.elevation)?.layers ?? []).filter(({ id }) => step.layers.includes(id));
-  const late = computed(() => lateItems(site.value, file.value, walls.value, plan.value));
-  const others = computed(() => alternatives(site.value, file.value, walls.value, plan.value));
+  /** Several plans each: they follow the plan itself once that is on the screen. */
+  const late = shallowRef<LateItem[]>([]);
+  const others = shallowRef<Alternative[]>([]);
+  watch(
+    plan,
+    (now) =>
+      afterPaint(() => {
+        if (now !== plan.value) return;
+        late.value = lateItems(site.value, file.value, walls.value, now);
+        others.value = alternatives(site.value, file.value, walls.value, now);
+      }),
+    { immediate: true },
+  );
   const service = computed(() => {
     const [first] = Object.values(walls.value);
     return first ? simulatedForecast(first.site) : null;
