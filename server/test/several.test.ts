@@ -126,8 +126,8 @@ test('both load the demo once, and both keep the summaries right', async () => {
      FROM documents d LEFT JOIN document_summaries s ON s.document_id = d.id`,
   );
   const demo = DEMO_PROJECTS.reduce(
-    (sum, { walls, decision, prices, house, details }) =>
-      sum + walls.length + [decision, prices, house, details].filter(Boolean).length,
+    (sum, { walls, decision, prices, house, details, site }) =>
+      sum + walls.length + [decision, prices, house, details, site].filter(Boolean).length,
     0,
   );
   expect(rows).toEqual([{ walls: String(demo + 1), fresh: String(demo + 1) }]);

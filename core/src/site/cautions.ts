@@ -1,5 +1,5 @@
 import type { ResolvedLayer } from '../wall/index.ts';
-import { isDenseFill } from './checks.ts';
+import { isDenseFill } from './check-texts.ts';
 import type { StepFamily } from './types.ts';
 
 const HEIGHT = 'Ladders and scaffolds: stand on what is meant for it, tie off, keep off in storms.';

@@ -2,7 +2,8 @@ export { addDays, dayNumber, dayOf, weekday, workdaysOf, type Workdays } from '.
 export * from './types.ts';
 export { alternatives, lateItems, type Alternative, type LateItem } from './alternatives.ts';
 export { cautionsOf } from './cautions.ts';
-export { isDenseFill, withinCheck } from './checks.ts';
+export { isDenseFill } from './check-texts.ts';
+export { withinCheck } from './checks.ts';
 export { applySite } from './commands.ts';
 export { conditionsOf, stepWeather, type Condition, type StepWeather } from './conditions.ts';
 export { crewOf, USUAL_CREWS } from './crews.ts';
