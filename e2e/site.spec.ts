@@ -239,3 +239,117 @@ test('a measured leakage goes into the brief and turns a judgment', async ({ pag
   await expect(page.locator('[data-moisture] tbody tr').first()).toContainText('Wed, May 6');
   await expectAccessible(page);
 });
+
+test('a measured check passes or fails by its tolerance, a failed one is overridden by name', async ({
+  page,
+}) => {
+  await openSite(page);
+  await goTo(page, 'Checks');
+  await page.getByRole('button', { name: 'all', exact: true }).click();
+  const bite = page.locator('[data-check="north/furring/bite"]');
+  await expect(bite).toContainText('into the stud');
+  const measure = async (typed: string): Promise<void> => {
+    await bite.getByRole('button', { name: /^Note and photo/ }).click();
+    const field = bite.getByLabel('Measured');
+    await field.fill(typed);
+    await field.press('Enter');
+  };
+  await measure('much');
+  await expect(bite.getByRole('alert')).toContainText('is not a length');
+  await bite.getByRole('button', { name: /^Note and photo/ }).click();
+  await measure('1"');
+  await expect(bite).toContainText('failed on Wed, May 6, measured 1 in.');
+  await expect(plan(page)).toContainText('1 held by failed checks');
+
+  await bite.getByRole('button', { name: /^Override/ }).click();
+  const dialog = await openDialog(page, 'A failed check is let pass');
+  await dialog.getByLabel('Who answers for it').fill('Engineer');
+  await dialog.getByLabel('Why').fill('two more screws in each strip');
+  await dialog.getByRole('button', { name: 'Override it' }).click();
+  await expect(bite).toContainText('overridden on Wed, May 6, Engineer: two more screws');
+  await expect(plan(page)).toContainText('Done on');
+  await measure('2-1/2"');
+  await expect(bite).toContainText('passed on Wed, May 6');
+  await page.getByRole('combobox', { name: 'Wall', exact: true }).click();
+  await page.getByRole('option', { name: 'East' }).click();
+  await expect(bite).toHaveCount(0);
+  await expect(page.locator('[data-check="east/furring/bite"]')).toBeVisible();
+});
+
+test('the log is searched, an entry goes and comes back, what is no picture is refused', async ({
+  page,
+}) => {
+  await openSite(page);
+  await goTo(page, 'Log');
+  await page.getByRole('button', { name: 'Write it down' }).click();
+  await expect(page.getByText('Write something, or take a photo.')).toBeVisible();
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'plan.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('no picture'),
+  });
+  await expect(page.getByText(/“plan.txt” is no picture/)).toBeVisible();
+  await page.locator('input[type=file]').setInputFiles({
+    name: 'broken.png',
+    mimeType: 'image/png',
+    buffer: Buffer.from('no picture either'),
+  });
+  await expect(page.getByText(/“broken.png” cannot be read/)).toBeVisible();
+
+  await page.getByRole('combobox', { name: 'Crew', exact: true }).click();
+  await page.getByRole('option', { name: 'siding' }).click();
+  await page.getByLabel('People there').fill('2');
+  await page.getByLabel('People there').press('Enter');
+  await page.getByRole('button', { name: 'Work', exact: true }).click();
+  await write(page, '2026-05-06', 'Boards stacked at the south side');
+  await expect(page.locator('[data-log-day="2026-05-06"]')).toContainText('Work, siding, 2 people');
+
+  const search = page.getByLabel('Search the log');
+  await search.fill('inspector');
+  await expect(page.getByText('1 of 6 entries')).toBeVisible();
+  await expect(page.locator('[data-entry]')).toHaveCount(1);
+  await search.fill('nobody ever wrote this');
+  await expect(page.getByText('Nothing of the log says so.')).toBeVisible();
+  await search.fill('');
+  await page
+    .locator('[data-log-day="2026-05-06"]')
+    .getByRole('button', { name: /^Remove the entry/ })
+    .click();
+  await expect(page.getByText('5 of 5 entries')).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.getByText('6 of 6 entries')).toBeVisible();
+});
+
+test('a route, workdays, and what the order says of how long things take', async ({ page }) => {
+  await openSite(page);
+  const [, project] = /projects\/([^/]+)/.exec(page.url())!;
+  await page.request.post(`/api/projects/${project}/documents`, {
+    data: {
+      kind: 'order',
+      document: {
+        format: 'eldrun-order',
+        version: 1,
+        name: 'Order',
+        prices: {
+          'insulation | mineral-wool-board-rigid | x': { usd: 40, unit: 'board', leadDays: 90 },
+        },
+      },
+    },
+  });
+  await page.getByText('Start, days, crews, schools').click();
+  await page.getByRole('button', { name: 'Take it from the order' }).click();
+  await expect(page.getByLabel('Days until mineral-wool-board-rigid come')).toHaveValue('90');
+  await expect(page.locator('[data-late]').last()).toContainText('mineral-wool-board-rigid');
+  await page.getByRole('button', { name: 'Remove mineral-wool-board-rigid' }).click();
+  await expect(page.locator('[data-late]')).toHaveCount(1);
+
+  const done = () => plan(page).locator('strong').first().innerText();
+  const before = await done();
+  await page.getByRole('button', { name: 'Sat', exact: true }).click();
+  await expect.poll(done).not.toBe(before);
+  await page.getByRole('combobox', { name: 'Start from' }).click();
+  await page.getByRole('option', { name: 'Inner racking board first' }).click();
+  await expect(page.locator('[data-problems]')).toContainText('has no board inside the studs');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(page.locator('[data-problems]')).toHaveCount(0);
+});

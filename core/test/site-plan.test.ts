@@ -1,101 +1,28 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
-import { resolveWall, type House, type Layer, type WallFile } from '@eldrun/core';
+import { resolveWall, type House, type Layer } from '@eldrun/core';
 import {
   ancestors,
   dayNumber,
   siteFile,
-  sitePlan,
-  siteWalls,
   wallSteps,
   workdaysFor,
   workdaysOf,
   type SiteFile,
 } from '@eldrun/core/site';
-
-/** A wall of layers, indoors first. */
-const wallOf = (layers: Layer[]): WallFile => ({
-  format: 'eldrun-wall',
-  version: 1,
-  name: 'W',
-  convention: 'ashrae',
-  indoor: { temperature: 21, humidity: { kind: 'fixed', relativeHumidity: 0.4 } },
-  outdoor: { climate: 'cold-humid' },
-  layers,
-});
-
-const sheet = (id: string, material: string, thickness: number): Layer => ({
-  id,
-  kind: 'sheet',
-  material,
-  thickness,
-});
-
-const studs = (fill: string): Layer => ({
-  id: 'studs',
-  kind: 'framed',
-  thickness: 0.14,
-  fill,
-  frame: 'main',
-  member: { section: 'solid', material: 'softwood', width: 0.038, spacing: 0.4064 },
-});
-
-const strips: Layer = {
-  id: 'strips',
-  kind: 'framed',
-  thickness: 0.019,
-  fill: { air: { ventilation: 'open' } },
-  frame: 'furring',
-  member: { section: 'solid', material: 'furring-1x4', width: 0.089, spacing: 0.4064 },
-};
-
-const USUAL_LAYERS: Layer[] = [
-  sheet('board', 'gypsum-board', 0.0127),
-  studs('mineral-wool-batt'),
-  sheet('osb', 'osb', 0.0111),
-  sheet('wrap', 'wrap-nonwoven', 0.0002),
-  sheet('wool', 'mineral-wool-board-rigid', 0.0508),
+import {
+  houseOf,
+  one,
+  planOf,
+  sheet,
+  siteOf,
+  stepOf,
   strips,
-  sheet('siding', 'fiber-cement-lap', 0.008),
-];
-
-const houseOf = (wall: WallFile, elevations: Partial<House['elevations'][number]>[]): House => ({
-  format: 'eldrun-house',
-  version: 1,
-  name: 'H',
-  assemblies: { A: wall },
-  elevations: elevations.map((one, n) => ({
-    id: `e${n}`,
-    assembly: 'A',
-    length: 8,
-    height: 2.5,
-    ...one,
-  })),
-});
-
-const window = { id: 'W1', kind: 'window', x: 2, sill: 0.9, width: 1, height: 1.2 } as const;
-
-const siteOf = (house: House, fields: Partial<SiteFile> = {}): SiteFile => ({
-  format: 'eldrun-site',
-  version: 1,
-  name: 'S',
-  house,
-  start: '2026-04-06',
-  calendar: { workdays: [1, 2, 3, 4, 5], holidays: [], hours: 8 },
-  crews: { framing: 3, siding: 2 },
-  ...fields,
-});
-
-const planOf = (site: SiteFile) => sitePlan(site, site.house, siteWalls(site.house.assemblies));
-
-const one = (fields: Partial<SiteFile> = {}, wall = wallOf(USUAL_LAYERS)) =>
-  siteOf(houseOf(wall, [{ id: 'north', openings: [window] }]), fields);
-
-const stepOf = (plan: ReturnType<typeof planOf>, id: string) => {
-  const found = plan.steps.find((step) => step.id === id);
-  if (!found) throw new Error(`no step ${id}: ${plan.steps.map((step) => step.id).join(' ')}`);
-  return found;
-};
+  studs,
+  USUAL_LAYERS,
+  wallOf,
+  window,
+} from './site-walls.ts';
 
 describe('steps of a wall', () => {
   const kinds = (layers: Layer[], racking: 'inside' | 'outside' = 'outside') => {
@@ -486,7 +413,7 @@ const randomSite = fc
   })
   .map(
     ({ layers, elevations, racking, windows, airtightness, workdays, holidays, crews, lead }) => {
-      const [a, b = a] = layers.map(wallOf);
+      const [a, b = a] = layers.map((own) => wallOf(own));
       const house: House = {
         ...houseOf(a!, []),
         assemblies: { A: a!, B: b! },

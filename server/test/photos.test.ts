@@ -96,3 +96,23 @@ test('photos go along: in a copy of the project, and in its bundle as files', as
   const unpacked = unpackBundle(packBundle(contents, '2026-04-06T12:00:00Z'));
   expect(unpacked.photos).toEqual(contents.photos);
 });
+
+test('a bundle that is restored brings the photos back, each as it was', async () => {
+  const bundle = await fetch(address(`${project}/bundle`));
+  expect(bundle.status).toBe(200);
+  const restored = await fetch(address('').replace(/projects\/$/, 'bundles'), {
+    method: 'POST',
+    headers: { 'content-type': 'application/zip' },
+    body: await bundle.arrayBuffer(),
+  });
+  expect(restored.status).toBe(201);
+  const { id } = (await restored.json()) as { id: string };
+  expect(id).not.toBe(project);
+  expect(await listed(id)).toEqual(await listed());
+  const photo = await fetch(address(`${id}/photos/photo-0001`));
+  expect(Buffer.from(await photo.arrayBuffer())).toEqual(PNG);
+  const gone = await fetch(address(`${id}/photos/photo-0001`), { method: 'DELETE' });
+  expect(gone.status).toBe(204);
+  expect(await listed(id)).toEqual([]);
+  expect(await listed()).toHaveLength(1);
+});
