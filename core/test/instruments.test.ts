@@ -7,6 +7,7 @@ import {
   freshAir,
   judgedReading,
   judgedStrip,
+  simulatedCamera,
   simulatedFan,
   simulatedMeter,
   simulatedStrip,
@@ -157,6 +158,17 @@ describe('thermal camera', () => {
       expect(suspects).toEqual(strip.defect === null ? [] : [strip.defect]);
     }
     expect(simulatedStrip(wall, 21, -5, 4).defect).toBeNull();
+  });
+
+  test('the camera that is shipped sees another piece with each scan, the same from the same seed', async () => {
+    const scans = async (seed: number) => {
+      const camera = simulatedCamera(seed);
+      return [await camera.scan(wall, 21, -5), await camera.scan(wall, 21, -5)];
+    };
+    const [first, second] = await scans(2);
+    expect(first!.seen).not.toEqual(second!.seen);
+    expect(await scans(2)).toEqual([first, second]);
+    expect(first!.seen).toHaveLength(first!.x.length);
   });
 
   test('with no difference in temperature nothing is called', () => {

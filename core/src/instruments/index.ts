@@ -13,8 +13,10 @@ export { judgedReading, type JudgedReading } from './moisture-reading.ts';
 export {
   emptyBay,
   judgedStrip,
+  simulatedCamera,
   simulatedStrip,
   type JudgedBay,
+  type ThermalCamera,
   type ThermalStrip,
 } from './thermal-strip.ts';
 export { backDraft, freshAir, type BackDraft, type FreshAir } from './ventilation.ts';

@@ -88,6 +88,23 @@ export function simulatedStrip(
   };
 }
 
+/** What sees surfaces from indoors along a wall. A real camera can stand in for the simulated. */
+export interface ThermalCamera {
+  name: string;
+  /** @param wall what it looks at, for what is expected */
+  scan: (wall: ResolvedWall, indoor: number, outdoor: number) => Promise<ThermalStrip>;
+}
+
+/** The camera that is shipped: each scan another piece of the wall, the same ones from the same seed. */
+export function simulatedCamera(seed: number): ThermalCamera {
+  let scans = seed;
+  return {
+    name: 'Simulated thermal camera',
+    scan: (wall, indoor, outdoor) =>
+      Promise.resolve(simulatedStrip(wall, indoor, outdoor, scans++)),
+  };
+}
+
 /** A bay as the strip shows it: how far its mean is from what was designed, K, and whether its fill looks missing. */
 export interface JudgedBay {
   bay: number;

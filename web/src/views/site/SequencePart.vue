@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import { fixed, messageText } from '@eldrun/core';
+import { fixed, messageText, money } from '@eldrun/core';
 import { dayNumber, kindName, type Alternative, type Move } from '@eldrun/core/site';
 import { useElementSize } from '@vueuse/core';
 import StatusMark from '../../parts/StatusMark.vue';
@@ -77,9 +77,14 @@ const soonerText = ({ sooner }: Alternative): string => {
   const days = `${Math.abs(sooner)} ${Math.abs(sooner) === 1 ? 'day' : 'days'}`;
   return sooner > 0 ? `${days} sooner` : sooner < 0 ? `${days} later` : 'the same day';
 };
+/** What hours cost by the price book; nothing where it says no rate. */
+const moneyText = (hours: number): string => {
+  const rate = state.project.prices?.document.laborRate ?? 0;
+  return rate > 0 ? `, ${money(rate * hours)}` : '';
+};
 const costText = ({ hours, spoiled }: Alternative): string =>
   [
-    hours > 0 ? `${fixed(hours, 0)} h of work more` : 'no work more',
+    hours > 0 ? `${fixed(hours, 0)} h of work more${moneyText(hours)}` : 'no work more',
     ...(spoiled > 0 ? [`${spoiled} more covered too late`] : []),
     ...(spoiled < 0 ? [`${-spoiled} fewer covered too late`] : []),
   ].join(', ');

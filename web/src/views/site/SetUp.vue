@@ -15,6 +15,7 @@ import ChoiceField from '../../parts/ChoiceField.vue';
 import SegmentedChoice from '../../parts/SegmentedChoice.vue';
 import TableCell from '../../parts/TableCell.vue';
 import TextField from '../../parts/TextField.vue';
+import TradeFigures from '../../parts/TradeFigures.vue';
 import { parseDay } from './fields.ts';
 import { useSite } from './site-state.ts';
 
@@ -308,6 +309,15 @@ function setExisting(value: Standing): void {
         </div>
       </section>
     </div>
+  </details>
+  <details class="setup">
+    <summary>Trade figures that the site stands on</summary>
+    <TradeFigures
+      :groups="{ site: 'Site' }"
+      :trade="state.house.house.value.trade ?? {}"
+      :units="state.project.units"
+      @change="(name, trade) => void state.house.run(name, { type: 'setHouse', fields: { trade } })"
+    />
   </details>
 </template>
 

@@ -4,8 +4,9 @@ import { fixed, formatText, parseNumber } from '@eldrun/core';
 import {
   emptyBay,
   judgedStrip,
-  simulatedStrip,
+  simulatedCamera,
   type JudgedBay,
+  type ThermalCamera,
   type ThermalStrip,
 } from '@eldrun/core/instruments';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -24,14 +25,13 @@ const indoor = ref(20);
 const outdoor = ref(2);
 const look = shallowRef<{ strip: ThermalStrip; judged: JudgedBay[] } | null>(null);
 const guess = ref<number | null>(null);
-const seed = ref(1);
+const camera: ThermalCamera = simulatedCamera(2);
 const tooClose = computed(() => Math.abs(indoor.value - outdoor.value) < 10);
 
-function scan(): void {
+async function scan(): Promise<void> {
   const wall = state.wallOf(elevation.value);
   if (!wall) return;
-  seed.value++;
-  const strip = simulatedStrip(wall, indoor.value, outdoor.value, seed.value);
+  const strip = await camera.scan(wall, indoor.value, outdoor.value);
   const empty = emptyBay(wall, indoor.value, outdoor.value);
   look.value = { strip, judged: judgedStrip(strip, empty) };
   guess.value = null;
