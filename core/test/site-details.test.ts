@@ -427,6 +427,16 @@ describe('what was entered', () => {
   });
 });
 
+test('a material of the file that says nothing of sun and rain is as the library’s of its id', () => {
+  const plain = { name: 'Wrap', category: 'membrane', conductivity: 0.2, vapor: { mu: 50 } };
+  const own = wallOf(USUAL_LAYERS, { materials: { 'wrap-nonwoven': plain } });
+  const limit = (wall: typeof own) =>
+    planOf(one({}, wall)).clocks.find(({ step }) => step === 'north/membrane')?.limitDays;
+  expect(limit(own)).toBe(120);
+  const short = { ...plain, exposure: { maxUvDays: 45, wettingTolerant: true } };
+  expect(limit(wallOf(USUAL_LAYERS, { materials: { 'wrap-nonwoven': short } }))).toBe(45);
+});
+
 test('the wall as it stands on a day: layers that are up, fills that are in', () => {
   const plan = planOf(one());
   const on = (day: string) => {

@@ -111,6 +111,11 @@ export function rolesOf(id: string, material: Material): readonly Role[] {
   );
 }
 
+/** What a material bears of sun and rain: what it says itself, else what the library says of its id. */
+export function exposureOf(id: string, material: Material): Material['exposure'] {
+  return material.exposure ?? (Object.hasOwn(LIBRARY, id) ? LIBRARY[id]!.exposure : undefined);
+}
+
 const WOOD_CATEGORIES = new Set([
   'wood',
   'wood-panel',

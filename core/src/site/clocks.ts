@@ -1,6 +1,6 @@
 import type { ResolvedLayer } from '../wall/index.ts';
-import { rolesOf } from '../materials/index.ts';
-import { addDays, dayNumber } from './days.ts';
+import { exposureOf, rolesOf, type Material } from '../materials/index.ts';
+import { addDays } from './days.ts';
 import type { GraphStep } from './graph.ts';
 import type { Clock, ClockStatus, Day, PlannedStep } from './types.ts';
 
@@ -28,14 +28,14 @@ export function nextOutside(
   };
 }
 
-/** What of an elevation lies open for a while: the layer of each step that bears the fewest days of those that nothing of it covers. */
+/** What of an elevation lies open for a while: of each step the outermost layer that bears only so many days. */
 export function exposures(steps: readonly GraphStep[]): Exposure[] {
   const outside = outsideOf(steps);
   const racking = steps.find(({ family }) => family === 'racking-inside');
   const open = outside.filter(({ family }) => family !== 'cladding');
   return [
-    ...(racking ? exposed(racking, outside.find(({ family }) => COVERS.has(family)) ?? null) : []),
-    ...open.flatMap((step) => exposed(step, nextOutside(outside, step).cover)),
+    ...(racking ? openAt(racking, outside.find(({ family }) => COVERS.has(family)) ?? null) : []),
+    ...open.flatMap((step) => openAt(step, nextOutside(outside, step).cover)),
   ];
 }
 
@@ -43,12 +43,17 @@ export function exposures(steps: readonly GraphStep[]): Exposure[] {
 export const outsideOf = (steps: readonly GraphStep[]): GraphStep[] =>
   steps.filter(({ family }) => COVERS.has(family) || family === 'furring');
 
-function exposed(step: GraphStep, cover: GraphStep | null): Exposure[] {
+/** What a layer bears: of one that only has members, what they do. */
+function exposed({ source, member, fill, fillId }: ResolvedLayer): Material['exposure'] {
+  if (fill) return exposureOf(fillId!, fill);
+  return member && source.kind === 'framed'
+    ? exposureOf(source.member.material, member.material)
+    : undefined;
+}
+
+function openAt(step: GraphStep, cover: GraphStep | null): Exposure[] {
   const limits = step.layers.flatMap((layer) => {
-    const days =
-      layer.source.kind === 'framed' && !layer.fill
-        ? layer.member!.material.exposure?.maxUvDays
-        : layer.fill?.exposure?.maxUvDays;
+    const days = exposed(layer)?.maxUvDays;
     return typeof days === 'number' ? [{ layer, limitDays: days }] : [];
   });
   // What is farther out in a step covers what it was put over.
@@ -103,6 +108,3 @@ function statusOf(deadline: Day, covered: Day | null, today: Day): ClockStatus {
   if (covered !== null) return covered > deadline ? 'fail' : 'pass';
   return today > deadline ? 'fail' : 'caution';
 }
-
-/** Calendar days from one day to another. */
-export const daysBetween = (from: Day, to: Day): number => dayNumber(to) - dayNumber(from);

@@ -1,5 +1,5 @@
 import type { Trade } from '../house/index.ts';
-import { claddingNeeds } from '../materials/index.ts';
+import { claddingNeeds, exposureOf } from '../materials/index.ts';
 import { measured, say, type Message } from '../units/index.ts';
 import type { ResolvedLayer } from '../wall/index.ts';
 import { dayNumber } from './days.ts';
@@ -74,7 +74,9 @@ export function conditionsOf(
     case 'windows':
       return [dry(sticks), sealant];
     case 'insulation': {
-      const soft = layers.some(({ fill }) => fill?.exposure?.wettingTolerant === false);
+      const soft = layers.some(
+        ({ fill, fillId }) => fill !== null && exposureOf(fillId!, fill)?.wettingTolerant === false,
+      );
       return [
         calm(trade('site-board-wind')),
         ...(soft ? [dry(say`this insulation must not get wet`)] : []),

@@ -1,4 +1,5 @@
 import type { Elevation } from '../house/index.ts';
+import { exposureOf } from '../materials/index.ts';
 import { say, type Message } from '../units/index.ts';
 import type { WallStep, WallSteps } from './wall-steps.ts';
 import type { Choices, Dependency, StepFamily } from './types.ts';
@@ -90,7 +91,8 @@ export function stepGraph(
     waits(fill, [services], WHY.services);
     waits(fill, [racking, skin], WHY.dries);
     const sensitive = fill?.layers.some(
-      ({ fill: one }) => one?.exposure?.wettingTolerant === false,
+      ({ fill: one, fillId }) =>
+        one !== null && exposureOf(fillId!, one)?.wettingTolerant === false,
     );
     if (sensitive && !choices.closedForNow) waits(fill, all('windows'), WHY.opening);
     waits(airBarrier, [fill ?? services], fill ? WHY.fill : WHY.services);
