@@ -246,7 +246,7 @@ td {
 }
 
 td {
-  min-width: 150px;
+  min-width: 116px;
   border-left: 1px solid var(--line);
 }
 
@@ -257,6 +257,7 @@ td {
 
 .line {
   display: flex;
+  gap: 8px;
   align-items: center;
   justify-content: space-between;
 }

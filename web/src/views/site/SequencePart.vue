@@ -17,10 +17,13 @@ const state = useSite();
 const notices = useNotices();
 const { plan, site } = state;
 
-// What is not done yet comes first.
-if (!state.steps.value.has(state.chosen.value))
-  state.chosen.value =
-    (plan.value.steps.find(({ entered }) => entered !== 'done') ?? plan.value.steps[0])?.id ?? '';
+// What is to be done next comes first.
+if (!state.steps.value.has(state.chosen.value)) {
+  const [next] = plan.value.steps
+    .filter(({ entered }) => entered !== 'done')
+    .toSorted((a, b) => (a.start ?? '9999').localeCompare(b.start ?? '9999'));
+  state.chosen.value = (next ?? plan.value.steps[0])?.id ?? '';
+}
 
 /** The day that the wall is drawn as it stands on. */
 const shownDay = ref(state.day.value);

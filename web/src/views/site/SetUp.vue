@@ -29,7 +29,14 @@ const fieldsCommand = (fields: Partial<typeof site.value>) =>
   ({ type: 'setSite', fields }) as const;
 
 const choices = computed<Choices>(() => ({ ...USUAL_CHOICES, ...site.value.choices }));
-const crews = computed(() => site.value.crews ?? USUAL_CREWS);
+/** In the order in which they begin; those that have nothing to do last. */
+const crews = computed(() => {
+  const named = site.value.crews ?? USUAL_CREWS;
+  const inTurn = state.plan.value.crews.map(({ crew }) => crew).filter((crew) => crew in named);
+  return Object.fromEntries(
+    [...new Set([...inTurn, ...Object.keys(named)])].map((crew) => [crew, named[crew]!]),
+  );
+});
 
 const DAYS = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun'];
 function toggleDay(day: number): void {
