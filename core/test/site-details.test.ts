@@ -207,6 +207,12 @@ describe('checks by what the wall is made of', () => {
     );
   });
 
+  test('the skin of a shell is not nailed', () => {
+    const shell = checksOf(swapped('osb', sheet('osb', 'steel', 0.002)));
+    expect(shell.has('sheathing/skin')).toBe(true);
+    expect(shell.has('sheathing/nailing')).toBe(false);
+  });
+
   test('gaps between wood panels only', () => {
     expect(checksOf(USUAL_LAYERS).has('sheathing/gaps')).toBe(true);
     const gypsum = checksOf(swapped('osb', sheet('osb', 'gypsum-sheathing-glass-mat', 0.0127)));

@@ -53,7 +53,7 @@ function framingChecks({ wall }: CheckContext, trade: Trade): Draft[] {
     check(
       'plumb',
       say`Studs plumb and in line, the frame braced until it is sheathed`,
-      'level of 6 ft or more, string',
+      'long level, string',
       'ends, openings and every third stud',
       [0, 'm/m', trade('site-plumb')],
     ),
@@ -68,6 +68,16 @@ function boardChecks(
   layers: readonly ResolvedLayer[],
   trade: Trade,
 ): Draft[] {
+  // The skin of a shell is there before the frame: nothing is nailed.
+  if (layers.some(({ fill }) => fill?.category === 'metal'))
+    return [
+      check(
+        'skin',
+        say`The shell is whole: holes closed, rust treated, what was cut is coated`,
+        'eye, wire brush',
+        'every side',
+      ),
+    ];
   const nailing =
     SHEATHING_FASTENERS.find(({ id }) => id === house.nailing) ?? SHEATHING_FASTENERS[0]!;
   const edge = trade(`${nailing.id}-edge`);
@@ -122,7 +132,7 @@ function membraneChecks(
         'film',
         say`Wet film of ${measured('length', wet)} without pinholes; joints treated ${measured('length', trade('liquid-joint'))} wide`,
         'wet-film gauge',
-        'each 10 m²',
+        'three places on each side',
         [wet, 'm', wet * trade('site-wet-film')],
       ),
     ];
@@ -244,11 +254,13 @@ function furringChecks(
           ),
         ]
       : []),
-    check('line', say`Faces in line, over 8 ft`, 'straightedge, string', 'every strip', [
-      0,
-      'm',
-      trade('furring-flat'),
-    ]),
+    check(
+      'line',
+      say`Faces in line, over ${measured('length', 2.4384)}`,
+      'straightedge, string',
+      'every strip',
+      [0, 'm', trade('furring-flat')],
+    ),
     check(
       'gap',
       say`The gap of ${measured('length', depth)} is open at bottom and top, mesh in both, nothing fallen into it`,
@@ -413,14 +425,14 @@ export function surveyChecks(existing: NonNullable<SiteBase['existing']>, trade:
       'survey-level',
       say`What stands is level along its base and top`,
       'laser level',
-      'every 8 ft',
+      'corners, openings, every fourth stud',
       [0, 'm/m', trade('site-plumb')],
     ),
     check(
       'survey-plumb',
       say`It is plumb and flat; what is out is written on the plan`,
       'level, string',
-      'every 8 ft',
+      'corners, openings, every fourth stud',
       [0, 'm/m', trade('site-plumb')],
     ),
     check(
