@@ -17,6 +17,11 @@ const PNG = Buffer.from(
   'base64',
 );
 
+/** The same, but it says that it is 30,000 dots wide and high. */
+const BOMB = Buffer.from(PNG);
+BOMB.writeUInt32BE(30_000, 16);
+BOMB.writeUInt32BE(30_000, 20);
+
 let pool: pg.Pool;
 let events: Events;
 let server: Server;
@@ -67,6 +72,7 @@ test('a photo is kept as it was sent, once however often it is sent, with a smal
 test.each([
   ['no picture', 'photo-0002', Buffer.from('hello, this is text'), 422, 'is no picture'],
   ['a broken picture', 'photo-0002', PNG.subarray(0, 30), 422, 'cannot be read'],
+  ['a small file of very many dots', 'photo-0002', BOMB, 422, 'million dots'],
   ['200 MB', 'photo-0002', Buffer.alloc(200e6, 0xff), 413, '12 MiB'],
   ['an id that is none', 'X', PNG, 404, 'photo'],
 ] as const)('%s is refused, named, and nothing is kept', async (_, id, body, status, says) => {

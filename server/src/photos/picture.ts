@@ -1,4 +1,5 @@
 import { renderAsync } from '@resvg/resvg-js';
+import { imageSize } from 'image-size';
 import { InputError } from '@eldrun/core';
 
 /** Pictures that are taken. */
@@ -20,12 +21,33 @@ export function pictureType(bytes: Uint8Array): PictureType {
   throw new InputError('file', 'is no picture', ALLOWED);
 }
 
+/** The most dots of a photo: a small file can unpack to more than the server has room for. */
+const MOST_DOTS = 60e6;
+
+/** @throws InputError for a picture that says nothing of its size, or is larger than is unpacked */
+function checkSize(bytes: Uint8Array): void {
+  let dots: number;
+  try {
+    const { width, height } = imageSize(bytes);
+    dots = width * height;
+  } catch {
+    throw new InputError('file', 'cannot be read as a picture', ALLOWED);
+  }
+  if (!(dots > 0 && dots <= MOST_DOTS))
+    throw new InputError(
+      'file',
+      `has ${Math.round(dots / 1e6)} million dots`,
+      `at most ${MOST_DOTS / 1e6} million`,
+    );
+}
+
 /**
  * A small picture of a photo, as PNG.
  *
  * @throws InputError where it cannot be read as what it says it is
  */
 export async function thumbnailOf(bytes: Uint8Array, type: PictureType): Promise<Uint8Array> {
+  checkSize(bytes);
   const data = Buffer.from(bytes).toString('base64');
   const picture = await renderAsync(
     `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="${SMALL}" height="${SMALL}">
