@@ -1,4 +1,4 @@
-import { createStore, del, entries, get, set } from 'idb-keyval';
+import { createStore, del, entries, set } from 'idb-keyval';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { MAX_PHOTO_SIZE } from '@eldrun/contract';
 import { ApiProblem, ask } from './api.ts';
@@ -116,6 +116,5 @@ export function usePhotos(project: () => string) {
       `/api/projects/${project()}/photos/${encodeURIComponent(photo)}/thumbnail`,
     whole: (photo: string) =>
       urls.value.get(photo) ?? `/api/projects/${project()}/photos/${encodeURIComponent(photo)}`,
-    has: (photo: string) => get<Waiting>(photo, store),
   };
 }

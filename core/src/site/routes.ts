@@ -7,7 +7,6 @@ export interface Route {
   /** The order of work in words. */
   says: string;
   choices: Choices;
-  closedForNow?: boolean;
 }
 
 export const ROUTES: readonly Route[] = [
