@@ -70,7 +70,8 @@ export function sheetOf({ of, setting, materials = {} }: PaperRequest): Sheet {
         throw new InputError('walls', 'a comparison needs at least two walls', '2 to 6 walls');
       return comparisonSheet(of.name, of.walls, of.decided, materials, units);
     case 'site':
-      return something(siteSheet(of.site, materials, units), 'elevations');
+      // What was not entered by the day on the paper has not begun.
+      return something(siteSheet({ today: date, ...of.site }, materials, units), 'elevations');
     case 'order':
       return something(orderSheet({ ...of, materials }, units), 'elevations');
     default: {

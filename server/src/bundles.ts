@@ -7,11 +7,12 @@ import {
   type Material,
   type Materials,
 } from '@eldrun/core';
-import { briefSchema, check, materialSchema } from '@eldrun/core/schema';
+import { briefSchema, check, materialSchema, within } from '@eldrun/core/schema';
 import type { BundleContents, Row } from '@eldrun/exchange/bundle';
 import { inTransaction } from './database.ts';
 import type { DocumentStore } from './documents/store.ts';
 import { notFound } from './errors.ts';
+import { PHOTO_ID, pictureType } from './photos/picture.ts';
 
 /** The tables of a project, in the order in which their rows go in, each with how its rows are found. */
 const TABLES = {
@@ -105,6 +106,21 @@ function checkProject({ project, materials }: BundleContents): void {
     check(materialSchema.required(), row['material'], `materials.json: ${String(row['id'])}`);
 }
 
+/** The bytes of a column as a bundle has them. */
+const bytesOf = (hex: unknown): Uint8Array => Buffer.from(String(hex).replace(/^\\x/, ''), 'hex');
+
+/** Every photo is a picture of the type that it is served as, and so is its small one. @throws InputError */
+function checkPhotos({ photos }: BundleContents): void {
+  for (const { id, type, bytes, thumbnail } of photos) {
+    const at = `photos/${String(id).slice(0, 80)}`;
+    if (!PHOTO_ID.test(String(id))) throw new InputError(at, 'is no id of a photo', 'an id');
+    const found = within(at, () => pictureType(bytesOf(bytes)));
+    const small = within(at, () => pictureType(bytesOf(thumbnail)));
+    if (type !== found || small !== 'image/png')
+      throw new InputError(at, `says that it is ${String(type).slice(0, 40)}`, found);
+  }
+}
+
 /** Every document of a kind that is known is what that kind takes. @throws InputError */
 function checkDocuments({ documents, materials }: BundleContents, { kinds }: DocumentStore): void {
   const own: Materials = Object.fromEntries(
@@ -157,6 +173,7 @@ export async function restoreContents(
     throw new InputError('project.json', 'is no project', 'an id, a name, units and a brief');
   checkBelongs(contents);
   checkProject(contents);
+  checkPhotos(contents);
   checkDocuments(contents, store);
   try {
     return await inTransaction(store.pool, async (client) => {

@@ -17,6 +17,7 @@ import { MAX_BUNDLE_SIZE } from '@eldrun/exchange/bundle';
 import { DRAWN, SHEETS } from '@eldrun/papers/types';
 import { mayDo, type Actor } from './actor.ts';
 import { forbidden, notFound, wrongType } from './errors.ts';
+import { PHOTO_ID } from './photos/picture.ts';
 
 /** The largest request body: a wall file at its limit. */
 const MAX_BODY_SIZE = '1mb';
@@ -40,7 +41,7 @@ const PARAMS: Record<string, (value: string) => boolean> = {
   sheet: (value) => (SHEETS as readonly string[]).includes(value),
   drawing: (value) => (DRAWN as readonly string[]).includes(value),
   supplier: (value) => /^[a-z-]{1,60}$/.test(value),
-  photo: (value) => /^[a-z0-9-]{8,64}$/.test(value),
+  photo: (value) => PHOTO_ID.test(value),
   part: (value) => /^\d{1,9}$/.test(value),
   revision: (value) => /^[1-9]\d{0,8}$/.test(value),
 };

@@ -3,12 +3,14 @@ import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
+import { KINDS } from '@eldrun/core/kinds';
 import type { ListedPhoto } from '@eldrun/contract';
 import { packBundle, unpackBundle } from '@eldrun/exchange/bundle';
 import { createApp } from '../src/app.ts';
-import { readContents } from '../src/bundles.ts';
+import { readContents, restoreContents } from '../src/bundles.ts';
 import { openPool } from '../src/database.ts';
 import { Events } from '../src/events.ts';
+import { DocumentStore } from '../src/documents/store.ts';
 import { ownDatabase } from './own-database.ts';
 
 /** Pictures of 4 × 4 dots. */
@@ -121,4 +123,19 @@ test('a bundle that is restored brings the photos back, each as it was', async (
   expect(gone.status).toBe(204);
   expect(await listed(id)).toEqual([]);
   expect(await listed()).toHaveLength(1);
+});
+
+test.each([
+  ['is no picture', { bytes: `\\x${Buffer.from('<script>').toString('hex')}` }],
+  ['says that it is text/html', { type: 'text/html' }],
+  ['is no picture', { thumbnail: `\\x${Buffer.from('<svg>').toString('hex')}` }],
+  ['is no id of a photo', { id: '../../elsewhere' }],
+])('a bundle made by hand whose photo %s is refused whole', async (says, change) => {
+  const contents = await readContents(pool, project);
+  const [photo] = contents.photos;
+  const made = { ...contents, photos: [{ ...photo!, ...change }] };
+  const before = (await pool.query('SELECT count(*) FROM projects')).rows;
+  const store = new DocumentStore(pool, { kinds: KINDS, coreVersion: '' });
+  await expect(restoreContents(store, made)).rejects.toThrow(says);
+  expect((await pool.query('SELECT count(*) FROM projects')).rows).toEqual(before);
 });

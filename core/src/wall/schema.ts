@@ -10,7 +10,7 @@ import { checkWhole } from './whole.ts';
 
 // The face of all schemas: Joi loads only where one of them is asked for.
 export { materialSchema, validateMaterial } from '../materials/schema.ts';
-export { check, MAX_FILE_SIZE } from '../validation/index.ts';
+export { check, MAX_FILE_SIZE, within } from '../validation/index.ts';
 export { briefSchema, validateBrief } from './brief-schema.ts';
 
 const wallFields = {

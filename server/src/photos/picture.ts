@@ -5,6 +5,9 @@ import { InputError } from '@eldrun/core';
 /** Pictures that are taken. */
 export type PictureType = 'image/jpeg' | 'image/png' | 'image/webp';
 
+/** Ids that senders make for their photos. */
+export const PHOTO_ID = /^[a-z0-9-]{8,64}$/;
+
 const ALLOWED = 'a JPEG, PNG or WebP picture';
 
 /** Longer side of a small picture, dots. */
