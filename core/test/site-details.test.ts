@@ -164,6 +164,16 @@ describe('what has to come', () => {
     expect(stepOf(wool, 'a/cavity-fill').start! < '2026-05-31').toBe(true);
   });
 
+  test('a material that comes late names the steps that place it', () => {
+    const site = one({
+      leadTimes: [{ item: 'mineral-wool-board-rigid', ordered: '2026-04-01', days: 60 }],
+    });
+    const walls = siteWalls(site.house.assemblies);
+    const [late] = lateItems(site, site.house, walls, planOf(site));
+    expect(late!.waiting).toEqual([{ step: 'north/insulation-1', without: '2026-04-10' }]);
+    expect(late!.delays).toBeGreaterThan(0);
+  });
+
   test('what is held is not called late', () => {
     const site = one({
       leadTimes: [{ item: 'windows', ordered: '2026-03-02', days: 56 }],

@@ -4,7 +4,8 @@ import type { ResolvedWall } from '../wall/index.ts';
 import { dayNumber, dayOf } from './days.ts';
 import { sitePlan, USUAL_CHOICES } from './plan.ts';
 import { arrivalOf, needsItem } from './schedule.ts';
-import type { Day, LeadTime, SiteBase, SitePlan } from './types.ts';
+import { materialsIn } from './wall-steps.ts';
+import type { Day, LeadTime, PlannedStep, SiteBase, SitePlan } from './types.ts';
 
 /** An item that holds steps up: when it comes, and which of them would have started sooner. */
 export interface LateItem {
@@ -32,6 +33,16 @@ export interface Alternative {
   spoiled: number;
 }
 
+/** Ids of what a step places. */
+function materialsOf(
+  { elevation, layers }: PlannedStep,
+  house: House<unknown>,
+  walls: Readonly<Record<string, ResolvedWall>>,
+): string[] {
+  const assembly = house.elevations.find(({ id }) => id === elevation)?.assembly ?? '';
+  return materialsIn((walls[assembly]?.layers ?? []).filter(({ id }) => layers.includes(id)));
+}
+
 /** What comes late, and how much later all is done by it. */
 export function lateItems(
   site: SiteBase,
@@ -46,13 +57,11 @@ export function lateItems(
       walls,
     );
     const sooner = new Map(without.steps.map(({ id, start }) => [id, start]));
-    const waiting = plan.steps.flatMap(({ id, kind, family, start, entered }) => {
-      const could = sooner.get(id);
-      return entered === 'no' &&
-        start &&
-        could &&
-        could < start &&
-        needsItem({ id, kind, family, materials: [] }, lead.item)
+    const waiting = plan.steps.flatMap((step) => {
+      const could = sooner.get(step.id);
+      const { id, start, entered } = step;
+      const needs = needsItem({ ...step, materials: materialsOf(step, house, walls) }, lead.item);
+      return needs && entered === 'no' && start && could && could < start
         ? [{ step: id, without: could }]
         : [];
     });

@@ -10,7 +10,7 @@ import { stepGraph, type GraphStep } from './graph.ts';
 import { leaveBehinds } from './leave-behinds.ts';
 import { withMoves } from './moves.ts';
 import { laterDay, schedule, type SchedulableStep } from './schedule.ts';
-import { wallSteps } from './wall-steps.ts';
+import { materialsIn, wallSteps } from './wall-steps.ts';
 import type {
   Choices,
   CheckEntry,
@@ -135,10 +135,7 @@ export function sitePlan(
     crew: crewOf(step.family, named),
     hours: hoursOf(step, elevationOf.get(step.elevation)!, trade),
     checks: checks.filter((one) => one.step === step.id).map(({ id }) => id),
-    materials: step.layers.flatMap(({ fillId, source }) => [
-      ...(fillId ? [fillId] : []),
-      ...(source.kind === 'framed' ? [source.member.material] : []),
-    ]),
+    materials: materialsIn(step.layers),
   }));
   const planned = schedule(steps, site, people, held);
   problems.push(...planned.problems, ...heldProblems(planned.steps, found));

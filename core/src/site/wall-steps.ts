@@ -28,6 +28,13 @@ export interface WallSteps {
   finish: WallStep | null;
 }
 
+/** Ids of the materials that layers are made of. */
+export const materialsIn = (layers: readonly ResolvedLayer[]): string[] =>
+  layers.flatMap(({ fillId, source }) => [
+    ...(fillId ? [fillId] : []),
+    ...(source.kind === 'framed' ? [source.member.material] : []),
+  ]);
+
 /** A row of studs inside the main frame, and not battens for services, m. */
 const INNER_ROW = 0.06;
 
