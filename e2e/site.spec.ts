@@ -212,7 +212,10 @@ test('a measured leakage goes into the brief and turns a judgment', async ({ pag
   await goTo(page, 'Instruments');
   await page.getByRole('button', { name: 'Run the simulated test' }).click();
   await expect(page.locator('[data-air-result]')).toContainText('EN ISO 9972');
+  await expect(page.locator('[data-air-result]')).toContainText('no real house was tested');
   await page.getByRole('button', { name: 'Type a test' }).click();
+  // An example is no measurement: it does not go into the brief.
+  await expect(page.getByRole('button', { name: 'Put it into the brief' })).toBeDisabled();
   // 30 m³/(h·m²) of this envelope at 50 Pa: a house that nobody sealed.
   const flows = [4036, 3585, 3101, 2572, 1976];
   for (const [n, flow] of flows.entries()) {

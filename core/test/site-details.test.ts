@@ -392,7 +392,7 @@ describe('what was entered', () => {
       }),
     );
     expect(said.problems).toEqual([
-      'north/membrane: north/membrane was started although north/sheathing/gaps failed on 2026-04-08',
+      'north/membrane: started although north/sheathing/gaps failed on 2026-04-08',
     ]);
     expect(said.steps.find(({ id }) => id === 'north/membrane')!.start).toBe('2026-04-08');
   });

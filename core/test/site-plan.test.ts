@@ -241,7 +241,7 @@ describe('a failed check', () => {
     expect(plan.finish).toBeNull();
     const said = siteFile(one({ checks: [failed] })).problems;
     expect(said).toEqual([
-      'north/membrane: north/membrane is held: north/sheathing/nailing failed on 2026-04-09; it starts when that passes, or is overridden with a name and a reason',
+      'north/membrane: held: north/sheathing/nailing failed on 2026-04-09; it starts when that passes, or is overridden with a name and a reason',
     ]);
     // Nothing covers the sheathing: never well.
     expect(plan.clocks).toMatchObject([

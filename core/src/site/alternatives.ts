@@ -11,7 +11,7 @@ import type { Day, LeadTime, PlannedStep, SiteBase, SitePlan } from './types.ts'
 export interface LateItem {
   lead: LeadTime;
   arrives: Day;
-  /** Steps that wait for it alone, and workless days until it is there. */
+  /** Steps that need it, each with the day on which it could start without it. */
   waiting: { step: string; without: Day }[];
   /** How many calendar days later all is done. */
   delays: number;

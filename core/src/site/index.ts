@@ -16,7 +16,7 @@ export {
 } from './forecast.ts';
 export { ancestors, stepGraph, type GraphStep, type SiteWall } from './graph.ts';
 export { leadTimesOf } from './lead-times.ts';
-export { checkMove, refusalOf, withMoves, type Refusal } from './moves.ts';
+export { refusalOf, withMoves, type Refusal } from './moves.ts';
 export {
   crewPasses,
   groupedBy,

@@ -1,5 +1,4 @@
-import { InputError } from '../errors.ts';
-import { messageText, say, type Message, type UnitSystem } from '../units/index.ts';
+import { say, type Message } from '../units/index.ts';
 import { ancestors, type GraphStep } from './graph.ts';
 import type { Move, SiteProblem } from './types.ts';
 
@@ -78,19 +77,4 @@ export function withMoves(
     );
   });
   return { steps: moved, problems };
-}
-
-/**
- * Refuses a move that a rule forbids and nobody answers for.
- *
- * @throws InputError that says why
- */
-export function checkMove(steps: readonly GraphStep[], move: Move, units: UnitSystem): void {
-  const refusal = refusalOf(steps, move);
-  if (!refusal || (refusal.canOverride && move.by && move.reason)) return;
-  throw new InputError(
-    'moves',
-    messageText(refusal.message, units),
-    refusal.canOverride ? 'with a name and a reason' : 'an order that no rule forbids',
-  );
 }

@@ -204,8 +204,8 @@ function heldProblems(
     held.map((check) => ({
       at: id,
       message: start
-        ? say`${id} was started although ${check} failed on ${found.get(check)!.at}`
-        : say`${id} is held: ${check} failed on ${found.get(check)!.at}; it starts when that passes, or is overridden with a name and a reason`,
+        ? say`started although ${check} failed on ${found.get(check)!.at}`
+        : say`held: ${check} failed on ${found.get(check)!.at}; it starts when that passes, or is overridden with a name and a reason`,
     })),
   );
 }

@@ -126,10 +126,12 @@ const fields = {
       at: day.required(),
       by,
       direction: oneOf(['depressurized', 'pressurized']).required(),
+      simulated: Joi.boolean(),
       points: list(
         Joi.object({
           pressure: positive.max(500).required(),
           flow: positive.max(50).required(),
+          example: Joi.boolean(),
         }).unknown(),
         100,
       )

@@ -105,7 +105,9 @@ export interface AirTest {
   at: Day;
   by?: string;
   direction: 'depressurized' | 'pressurized';
-  points: { pressure: number; flow: number }[];
+  points: { pressure: number; flow: number; example?: boolean }[];
+  /** Whether no real house was tested. */
+  simulated?: boolean;
   /** Differences with the fan off, before and after, Pa. */
   zero?: [number, number];
   /** °C */

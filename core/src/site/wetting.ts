@@ -1,7 +1,6 @@
-import type { WeatherYear } from '../climate/index.ts';
+import { DAYS, type WeatherYear } from '../climate/index.ts';
 import { simulationSteps, watchedLayer, type SimulationFile } from '../hygro/index.ts';
-import type { Materials } from '../materials/index.ts';
-import { isWood } from '../materials/index.ts';
+import { isWood, type Materials } from '../materials/index.ts';
 import { resolveWall, type ResolvedWall, type WallFile } from '../wall/index.ts';
 import { dayNumber, dayOf } from './days.ts';
 import { hourOfYear } from './forecast.ts';
@@ -47,7 +46,7 @@ const AIR_DRY = 0.75;
  * @param up ids of the layers that are up
  * @param filled ids of framed layers whose fill is in
  * @param weather of the place
- * @returns null where nothing of wood is up
+ * @returns null where nothing is up
  */
 export function openWall(
   wall: WallFile,
@@ -63,22 +62,20 @@ export function openWall(
         : layer,
     );
   if (layers.length === 0) return null;
-  const months = (values: Float64Array): number[] => monthlyMeans(values);
-  const { attachment: _, fasteners: __, ...rest } = wall as WallFile & { attachment?: unknown };
+  const { attachment: _, fasteners: __, ...rest } = wall;
   return {
     ...rest,
     indoor: {
-      temperature: months(weather.temperature),
-      humidity: { kind: 'monthly', relativeHumidity: months(weather.relativeHumidity) },
+      temperature: monthlyMeans(weather.temperature),
+      humidity: { kind: 'monthly', relativeHumidity: monthlyMeans(weather.relativeHumidity) },
     },
     layers,
   };
 }
 
 function monthlyMeans(values: Float64Array): number[] {
-  const lengths = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31];
   let at = 0;
-  return lengths.map((days) => {
+  return DAYS.map((days) => {
     let sum = 0;
     for (let h = at; h < at + 24 * days; h++) sum += values[h] ?? 0;
     at += 24 * days;
@@ -114,7 +111,7 @@ function woodOf(
  * @param limit kg/kg at or under which it is closed in
  * @param studs whether the studs are watched where there is a panel too
  * @param wet what the watched wood holds at the start, kg/kg; left out, it is air-dry
- * @throws InputError where nothing of the wall stores water
+ * @returns null where nothing of the wall stores water
  */
 export function* wettingRun(
   open: WallFile,

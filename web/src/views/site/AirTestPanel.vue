@@ -3,7 +3,9 @@ import { computed, ref, shallowRef } from 'vue';
 import {
   fixed,
   formatText,
+  freeName,
   InputError,
+  leakAtFifty,
   outlineOf,
   parseNumber,
   type Airtightness,
@@ -17,7 +19,6 @@ import {
   type AirTestResult,
 } from '@eldrun/core/instruments';
 import type { AirTest } from '@eldrun/core/site';
-import { freeName, leakAtFifty } from '@eldrun/core';
 import StatusMark from '../../parts/StatusMark.vue';
 import TableCell from '../../parts/TableCell.vue';
 import TextField from '../../parts/TextField.vue';
@@ -119,7 +120,7 @@ const HOLD = 120;
 async function simulate(): Promise<void> {
   const fresh = blank();
   const q50 = expected.value ?? 3;
-  // A house is seldom what was hoped for: by the test's number, a fifth tighter to a half leakier.
+  // A house is seldom what was hoped for: by the test's number, a seventh tighter to a half leakier.
   const seed = tests.value.length + 11;
   const luck = [1.3, 0.85, 1.05, 1.5][seed % 4]!;
   const exponent = 0.65;
@@ -137,6 +138,7 @@ async function simulate(): Promise<void> {
   holding.value = null;
   save('Air test, simulated', {
     ...fresh,
+    simulated: true,
     points: [...gathered.value],
     zero: [before, await fan.zero()],
   });
@@ -153,12 +155,23 @@ function typeOne(): void {
     points: [60, 50, 40, 30, 20].map((pressure) => ({
       pressure,
       flow: 0.02 * pressure ** 0.65,
+      example: true,
     })),
   });
   chosen.value = fresh.id;
 }
 const setPoint = (n: number, fields: Partial<AirTest['points'][number]>): void =>
-  set({ points: test.value!.points.map((one, i) => (i === n ? { ...one, ...fields } : one)) });
+  set({
+    points: test.value!.points.map((one, i) =>
+      i !== n
+        ? one
+        : 'flow' in fields
+          ? { pressure: one.pressure, flow: one.flow, ...fields }
+          : { ...one, ...fields },
+    ),
+  });
+/** Whether a flow is still the example that a typed test starts from. */
+const example = computed(() => test.value?.points.some((one) => one.example) ?? false);
 const number = (text: string, field: string, least: number, most: number): number => {
   const value = parseNumber(text, field, least, most);
   if (value <= 0 && least === 0) throw new InputError(field, 'is nothing', 'above 0');
@@ -336,7 +349,16 @@ const plot = computed(() => {
         <p class="small soft">
           Regression and 95 % intervals by EN ISO 9972:2015, Annex C; leak area by ASTM E779.
         </p>
-        <button type="button" class="action ink" @click="toBrief">Put it into the brief</button>
+        <p v-if="test.simulated">
+          <StatusMark status="info" /> Simulated: no real house was tested.
+        </p>
+        <p v-if="example">
+          <StatusMark status="caution" /> Flows that nobody typed yet are an example: type what the
+          gauge says.
+        </p>
+        <button type="button" class="action ink" :disabled="example" @click="toBrief">
+          Put it into the brief
+        </button>
         <p class="small soft">
           Every wall is judged again by it:
           <template v-for="(wall, n) in state.project.walls" :key="wall.id"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onScopeDispose, ref, shallowRef } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { fixed, formatText, InputError, parseNumber } from '@eldrun/core';
 import { judgedReading, simulatedMeter, simulatedSensors } from '@eldrun/core/instruments';
 import { addDays, dayNumber, type Reading, type Wetting } from '@eldrun/core/site';
@@ -22,16 +22,13 @@ const options = computed(() =>
 const PLACES = ['studs', 'bottom plate', 'sheathing'] as const;
 const place = ref<(typeof PLACES)[number]>('studs');
 const where = computed(() => `${elevation.value}/${place.value.replace(' ', '-')}`);
-const limit = computed(() => {
-  const check = state.plan.value.checks.find(
-    ({ id }) => id === `${elevation.value}/framing/moisture`,
-  );
-  return check?.value ?? state.trade.value('site-wood-dry');
-});
-
 /** Days before today that the prediction runs through. */
 const BEFORE = 21;
 const predicted = shallowRef<{ where: string; wetting: Wetting | null } | null>(null);
+// Another wall, or more of it up, is another prediction.
+watch([() => JSON.stringify(state.site.value.progress), state.walls], () => {
+  predicted.value = null;
+});
 
 /** What the hourly run says of the wall as it stands, up to today. */
 async function predict(): Promise<Wetting | null> {
@@ -48,7 +45,7 @@ async function predict(): Promise<Wetting | null> {
     elevation: elevation.value,
     from,
     days: Math.max(1, dayNumber(state.day.value) - dayNumber(from)),
-    limit: limit.value,
+    limit: state.woodLimit(elevation.value),
     studs,
     ...(wet === undefined ? {} : { wet }),
   });
@@ -94,7 +91,8 @@ const readings = computed(() =>
           ? (predicted.value.wetting?.days.find(({ day }) => day === addDays(reading.at, -1))
               ?.moisture ?? null)
           : null;
-      return { reading, known, judged: judgedReading(reading.value, known, limit.value) };
+      const limit = state.woodLimit(reading.where.split('/')[0]!);
+      return { reading, known, limit, judged: judgedReading(reading.value, known, limit) };
     }),
 );
 
@@ -175,7 +173,7 @@ const percent = (value: number): string => `${fixed(value * 100, 1)} %`;
         </tr>
       </thead>
       <tbody>
-        <tr v-for="({ reading, known, judged }, n) in readings" :key="n">
+        <tr v-for="({ reading, known, limit, judged }, n) in readings" :key="n">
           <th scope="row">{{ reading.where }}</th>
           <td>{{ longDay(reading.at) }}</td>
           <td>{{ percent(reading.value) }}</td>

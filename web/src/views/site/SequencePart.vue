@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
 import { fixed, messageText, money } from '@eldrun/core';
-import { dayNumber, kindName, type Alternative, type Move } from '@eldrun/core/site';
+import { kindName, type Alternative, type Move } from '@eldrun/core/site';
 import { useElementSize } from '@vueuse/core';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useNotices } from '../../notices.ts';
@@ -41,7 +41,7 @@ const deadlines = computed(() =>
     .map(({ deadline, step, what }) => ({
       day: deadline,
       elevation: state.steps.value.get(step)!.elevation,
-      text: `${what}: covered by today`,
+      text: `cover it by this day: ${what}`,
     })),
 );
 const holidays = computed(() => new Set(site.value.calendar.holidays ?? []));
@@ -97,11 +97,7 @@ const clocksOf = (value: number): string => (value === 1 ? 'once' : `${value} ti
 <template>
   <ul v-if="plan.problems.length > 0" class="problems" data-problems>
     <li v-for="one in plan.problems" :key="`${one.at} ${messageText(one.message, 'metric')}`">
-      <StatusMark
-        :status="
-          /held|started although/.test(messageText(one.message, 'metric')) ? 'fail' : 'caution'
-        "
-      />
+      <StatusMark :status="state.steps.value.get(one.at)?.held.length ? 'fail' : 'caution'" />
       <strong>{{ state.steps.value.has(one.at) ? state.stepName(one.at) : one.at }}</strong>:
       {{ messageText(one.message, state.project.units) }}
     </li>
@@ -214,7 +210,7 @@ const clocksOf = (value: number): string => (value === 1 ? 'once' : `${value} ti
     "
   />
   <span class="hidden-label" aria-live="polite">{{
-    chosen ? `${kindName(chosen.kind)} chosen, day ${dayNumber(shownDay)}` : ''
+    chosen ? `${kindName(chosen.kind)} chosen, shown on ${longDay(shownDay)}` : ''
   }}</span>
 </template>
 

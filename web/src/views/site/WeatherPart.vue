@@ -92,7 +92,7 @@ async function rain(): Promise<void> {
     elevation: elevation.value,
     from: state.day.value,
     days: RUN_DAYS,
-    limit: state.trade.value('site-wood-dry'),
+    limit: state.woodLimit(elevation.value),
   });
   if (answer && one) wetting.value = { result: answer.wetting, elevation: one.name };
 }

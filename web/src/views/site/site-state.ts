@@ -140,6 +140,10 @@ export function makeSite() {
     chosen,
     trade: computed(() => tradeOf(file.value)),
     run,
+    /** Moisture at or under which the wood of a wall is closed in, kg/kg. */
+    woodLimit: (elevation: string): number =>
+      plan.value.checks.find(({ id }) => id === `${elevation}/framing/moisture`)?.value ??
+      tradeOf(file.value)('site-wood-dry'),
     refusal: (move: Move) => refusalOf(graph.value, move),
     stepName: (id: string): string => {
       const step = steps.value.get(id);
