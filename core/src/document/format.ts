@@ -1,5 +1,5 @@
 import { InputError } from '../errors.ts';
-import type { Document, DocumentKind } from './types.ts';
+import type { Document } from './types.ts';
 
 /** The format of a kind of documents, as its files say it. */
 export function formatOf(kind: string): string {
@@ -14,7 +14,7 @@ export function formatOf(kind: string): string {
  */
 export function untouchable(
   { format, version }: Pick<Document, 'format' | 'version'>,
-  kind: Pick<DocumentKind, 'version'> | undefined,
+  kind: { version: number } | undefined,
 ): string | null {
   if (!kind) return `This Eldrun does not know the format “${format}”. It is kept as it is.`;
   if (version > kind.version)
@@ -24,7 +24,7 @@ export function untouchable(
 
 /** Applies commands one after the other. @throws InputError */
 export function applyAll<D extends Document, C>(
-  kind: Pick<DocumentKind<D, C, never>, 'apply'>,
+  kind: { apply(document: D, command: C): D },
   document: D,
   commands: readonly C[],
 ): D {
@@ -36,7 +36,7 @@ export function applyAll<D extends Document, C>(
  *
  * @throws InputError where there is none
  */
-export function kindNamed(kinds: readonly DocumentKind[], name: string): DocumentKind {
+export function kindNamed<K extends { kind: string }>(kinds: readonly K[], name: string): K {
   const found = kinds.find(({ kind }) => kind === name);
   if (!found)
     throw new InputError(

@@ -1,5 +1,5 @@
 import { random } from '../climate/index.ts';
-import type { Reading } from '../site/index.ts';
+import type { Reading } from './reading.ts';
 
 /** A fan in a door: what it moves at a pressure difference, Pa, m³/s. A real one can stand in for the simulated. */
 export interface DoorFan {

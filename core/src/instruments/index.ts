@@ -10,6 +10,7 @@ export {
   type WallSensors,
 } from './devices.ts';
 export { judgedReading, type JudgedReading } from './moisture-reading.ts';
+export { READING_KINDS, type Reading } from './reading.ts';
 export {
   emptyBay,
   judgedStrip,

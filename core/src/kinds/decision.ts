@@ -1,6 +1,6 @@
 import { applyDecision, type Decision, type DecisionCommand } from '../decision/index.ts';
 import { validateDecision } from '../decision/schema.ts';
-import type { DocumentKind } from '../document/index.ts';
+import type { DocumentKind } from './kind.ts';
 import { say } from '../units/index.ts';
 import type { Brief } from '../wall/index.ts';
 

@@ -1,4 +1,4 @@
-import type { DocumentKind } from '../document/index.ts';
+import type { DocumentKind } from './kind.ts';
 import { applyDetails, type Details, type DetailsCommand } from '../edges/index.ts';
 import { validateDetails } from '../edges/schema.ts';
 import { say } from '../units/index.ts';

@@ -1,4 +1,4 @@
-import type { DocumentKind } from '../document/index.ts';
+import type { DocumentKind } from './kind.ts';
 import { applyEnergy, areasOf, type Energy, type EnergyCommand } from '../energy/index.ts';
 import { validateEnergy } from '../energy/schema.ts';
 import { measured, say } from '../units/index.ts';

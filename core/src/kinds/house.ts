@@ -1,4 +1,4 @@
-import type { DocumentKind } from '../document/index.ts';
+import type { DocumentKind } from './kind.ts';
 import { applyHouse, type HouseCommand, type ProjectHouse } from '../house/index.ts';
 import { validateProjectHouse } from '../house/schema.ts';
 import { measured, say } from '../units/index.ts';

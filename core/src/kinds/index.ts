@@ -1,4 +1,4 @@
-import type { DocumentKind } from '../document/index.ts';
+import type { DocumentKind } from './kind.ts';
 import { DECISION } from './decision.ts';
 import { DETAILS } from './details.ts';
 import { ENERGY } from './energy.ts';
@@ -21,3 +21,5 @@ export const KINDS: readonly DocumentKind[] = [
   ORDER,
   SITE,
 ];
+
+export type * from './kind.ts';

@@ -1,4 +1,4 @@
-import type { DocumentKind } from '../document/index.ts';
+import type { DocumentKind } from './kind.ts';
 import { applyOrder, type OrderBook, type OrderCommand } from '../order/index.ts';
 import { validateOrder } from '../order/schema.ts';
 import { say } from '../units/index.ts';

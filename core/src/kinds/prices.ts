@@ -1,4 +1,4 @@
-import type { DocumentKind } from '../document/index.ts';
+import type { DocumentKind } from './kind.ts';
 import { applyPrices, type PriceBook, type PriceCommand } from '../prices/index.ts';
 import { validatePriceBook } from '../prices/schema.ts';
 import { say } from '../units/index.ts';

@@ -1,4 +1,4 @@
-import type { DocumentKind } from '../document/index.ts';
+import type { DocumentKind } from './kind.ts';
 import { applySite, latestChecks, type ProjectSite, type SiteCommand } from '../site/index.ts';
 import { validateProjectSite } from '../site/files.ts';
 import { say } from '../units/index.ts';

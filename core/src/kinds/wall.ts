@@ -1,5 +1,6 @@
 import { assess, type Assessment } from '../assess.ts';
-import type { DocumentKind, Summary } from '../document/index.ts';
+import type { Summary } from '../document/index.ts';
+import type { DocumentKind } from './kind.ts';
 import {
   judge,
   judgeWithRuns,

@@ -1,6 +1,5 @@
 import { SAME, type Elevation, type Practice } from '../house/index.ts';
 import { tapeText, type UnitSystem } from '../units/index.ts';
-import type { ElevationLayout } from './layout.ts';
 import { isUpright, layoutCenters, type Framing } from './framing.ts';
 import type { PlateMark } from './types.ts';
 
@@ -52,7 +51,7 @@ export interface PlateRow {
 
 /** A plate sheet in reading order: members, anchors and what rises from below. @param units of the widths in its words */
 export function plateRows(
-  { elevation, plateSheet }: ElevationLayout,
+  { elevation, plateSheet }: { elevation: Elevation; plateSheet: readonly PlateMark[] },
   units: UnitSystem,
 ): PlateRow[] {
   const { anchors = [], risers = [], layout, length } = elevation;

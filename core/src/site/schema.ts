@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { InputError } from '../errors.ts';
 import { validateHouse } from '../house/files.ts';
+import { READING_KINDS } from '../instruments/index.ts';
 import type { Materials } from '../materials/index.ts';
 import { check, id, parseJson, positive, text, within } from '../validation/index.ts';
 import { dayNumber, dayOf } from './days.ts';
@@ -10,7 +11,6 @@ import {
   EXISTING,
   LOG_KINDS,
   RACKING,
-  READING_KINDS,
   SITE_FORMAT,
   WINDOWS,
   type ProjectSite,

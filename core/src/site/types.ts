@@ -1,5 +1,6 @@
 import type { Document } from '../document/index.ts';
 import type { House } from '../house/index.ts';
+import type { Reading } from '../instruments/index.ts';
 import type { Message } from '../units/index.ts';
 import type { WallFile } from '../wall/index.ts';
 
@@ -57,18 +58,6 @@ export interface CheckEntry {
   measured?: number;
   /** Ids of photos. */
   photos?: string[];
-}
-
-export const READING_KINDS = ['wood-moisture', 'surface-temperature', 'humidity', 'ph'] as const;
-
-/** What an instrument read at a place: a share of the dry wood, °C, a relative humidity, a pH. */
-export interface Reading {
-  kind: (typeof READING_KINDS)[number];
-  /** An elevation, and what there: `north/studs`. */
-  where: string;
-  value: number;
-  at: Day;
-  by?: string;
 }
 
 /** Somebody's own order: this step before that one. With a name and a reason where it goes against a rule. */

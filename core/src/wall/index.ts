@@ -5,6 +5,7 @@ export type * from './fix.ts';
 export * from './insertion.ts';
 export * from './main-frame.ts';
 export * from './materials-used.ts';
+export * from './names.ts';
 export * from './placement.ts';
 export * from './resolve.ts';
 export * from './shares.ts';
