@@ -1,13 +1,8 @@
-import {
-  assess,
-  assessLayers,
-  attachmentOf,
-  monthlyBalance,
-  resolveWall,
-  spacingTable,
-  verdictsOf,
-  withBrief,
-} from '@eldrun/core';
+import { assess, assessLayers } from '@eldrun/core/assessment';
+import { attachmentOf, spacingTable } from '@eldrun/core/attachment';
+import { monthlyBalance } from '@eldrun/core/steady-moisture';
+import { resolveWall, withBrief } from '@eldrun/core/build-up';
+import { verdictsOf } from '@eldrun/core/verdicts';
 import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
 
 /** Calls a function for about so many milliseconds. Returns calls a second. */

@@ -1,13 +1,7 @@
-import {
-  assemblyParts,
-  houseEdges,
-  layoutHouse,
-  sectionOf,
-  solveEdge,
-  withBrief,
-  type EdgeSection,
-  type House,
-} from '@eldrun/core';
+import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
+import { houseEdges, sectionOf, solveEdge, type EdgeSection } from '@eldrun/core/edges';
+import { withBrief } from '@eldrun/core/build-up';
+import type { House } from '@eldrun/core/house';
 import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
 
 /** The demo house with its walls in it. */

@@ -1,13 +1,13 @@
+import { evaluate } from '@eldrun/core/evaluation';
 import {
-  evaluate,
   explore,
   numbersOf,
   Sections,
   sweep,
   variantsOf,
-  withBrief,
   type Exploration,
-} from '@eldrun/core';
+} from '@eldrun/core/exploration';
+import { withBrief } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;

@@ -1,13 +1,7 @@
-import {
-  assemblyParts,
-  layoutElevation,
-  layoutHouse,
-  takeoffOf,
-  withBrief,
-  type Elevation,
-  type House,
-  type TakeoffLine,
-} from '@eldrun/core';
+import { assemblyParts, layoutElevation, layoutHouse } from '@eldrun/core/layout';
+import { takeoffOf, type TakeoffLine } from '@eldrun/core/takeoff';
+import { withBrief } from '@eldrun/core/build-up';
+import type { Elevation, House } from '@eldrun/core/house';
 import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;

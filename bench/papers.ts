@@ -1,4 +1,5 @@
-import { assess, withBrief } from '@eldrun/core';
+import { assess } from '@eldrun/core/assessment';
+import { withBrief } from '@eldrun/core/build-up';
 import { writeModel, readModel } from '@eldrun/exchange';
 import { makePaper, sheetOf, type PaperRequest } from '@eldrun/papers';
 import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';

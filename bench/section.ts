@@ -1,17 +1,16 @@
 import { all, create } from 'mathjs';
+import { assessLayers } from '@eldrun/core/assessment';
 import {
-  assessLayers,
   eliminate,
   evenGrid,
   networkOf,
-  planSectionOf,
-  resistancesAt,
   solvePlane,
   sourcesOf,
-  withBrief,
   type Network,
   type PlaneSection,
-} from '@eldrun/core';
+} from '@eldrun/core/conduction';
+import { planSectionOf, resistancesAt } from '@eldrun/core/steady-heat';
+import { withBrief } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
 
 /** What of mathjs this needs; its own types leave the class out. */

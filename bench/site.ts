@@ -1,4 +1,4 @@
-import { parseSite } from '@eldrun/core/site-files';
+import { parseSite } from '@eldrun/core/site/file';
 import { sitePlan, siteWalls } from '@eldrun/core/site';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';

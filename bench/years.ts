@@ -4,13 +4,12 @@ import {
   formulaHour,
   HygroSolver,
   meshOf,
-  resolveWall,
   vaporPressure,
   type FormulaClimate,
   type Hour,
   type Transient,
-  type WallFile,
-} from '@eldrun/core';
+} from '@eldrun/core/transient';
+import { resolveWall, type WallFile } from '@eldrun/core/build-up';
 
 /**
  * Nothing but the elimination of 2 × 2 blocks from one end to the other and back, as often as a run has iterations: what a

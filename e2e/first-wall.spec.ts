@@ -3,7 +3,8 @@ import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { expect, test } from '@playwright/test';
-import type { ResultFile, WallFile } from '@eldrun/core';
+import type { ResultFile } from '@eldrun/core/evaluation';
+import type { WallFile } from '@eldrun/core/build-up';
 import {
   newProject,
   newWall,

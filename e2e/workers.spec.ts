@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import pg from 'pg';
-import { withBrief, type Brief, type ProjectWall } from '@eldrun/core';
+import { withBrief, type Brief, type ProjectWall } from '@eldrun/core/build-up';
 import { expectAccessible, openCopyOfDemoWall } from './bench.ts';
 import { Instance } from './instance.ts';
 

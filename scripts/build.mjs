@@ -62,12 +62,7 @@ export async function build() {
     format: 'esm',
     target: 'node20',
     packages: 'external',
-    alias: {
-      ...ALIAS,
-      '@eldrun/contract/schemas': join(ROOT, 'contract/src/schemas.ts'),
-      '@eldrun/contract/openapi': join(ROOT, 'contract/src/openapi.ts'),
-      '@eldrun/contract': join(ROOT, 'contract/src/index.ts'),
-    },
+    alias: ALIAS,
     // What was computed by another core is computed anew.
     define: { 'process.env.ELDRUN_CORE_VERSION': JSON.stringify(core) },
     logLevel: 'warning',

@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, renameSync, statSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, renameSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 
 const ROOT = join(import.meta.dirname, '..');
@@ -20,30 +20,18 @@ const SOURCES = [
   'scripts/bundle-command.mjs',
 ];
 
-/** The workspaces, as source. */
+/** The workspaces whose entries are source. */
+const WORKSPACES = ['core', 'contract', 'drawing', 'papers', 'exchange'];
+
+/** Every entry of the workspaces as its source file, the longer names first, since a bundler takes a name as a beginning. */
 export const ALIAS = Object.fromEntries(
-  [
-    ['@eldrun/core/schema', 'core/src/wall/schema.ts'],
-    ['@eldrun/core/details', 'core/src/edges/files.ts'],
-    ['@eldrun/core/exploration', 'core/src/exploration/schema.ts'],
-    ['@eldrun/core/house', 'core/src/house/files.ts'],
-    ['@eldrun/core/attachment', 'core/src/attachment/file.ts'],
-    ['@eldrun/core/instruments', 'core/src/instruments/index.ts'],
-    ['@eldrun/core/kinds', 'core/src/kinds/index.ts'],
-    ['@eldrun/core/plane-section', 'core/src/plane-section/index.ts'],
-    ['@eldrun/core/prices', 'core/src/prices/schema.ts'],
-    ['@eldrun/core/site-files', 'core/src/site/files.ts'],
-    ['@eldrun/core/site', 'core/src/site/index.ts'],
-    ['@eldrun/core/simulation', 'core/src/hygro/schema.ts'],
-    ['@eldrun/core', 'core/src/index.ts'],
-    ['@eldrun/drawing/dxf', 'drawing/src/dxf.ts'],
-    ['@eldrun/drawing', 'drawing/src/index.ts'],
-    ['@eldrun/papers/workbook', 'papers/src/workbook.ts'],
-    ['@eldrun/papers/types', 'papers/src/types.ts'],
-    ['@eldrun/papers', 'papers/src/index.ts'],
-    ['@eldrun/exchange/bundle', 'exchange/src/bundle/index.ts'],
-    ['@eldrun/exchange', 'exchange/src/index.ts'],
-  ].map(([name, path]) => [name, join(ROOT, path)]),
+  WORKSPACES.flatMap((folder) => {
+    const { name, exports } = JSON.parse(readFileSync(join(ROOT, folder, 'package.json'), 'utf8'));
+    return Object.entries(exports).map(([entry, path]) => [
+      join(name, entry),
+      join(ROOT, folder, path),
+    ]);
+  }).sort(([a], [b]) => b.length - a.length),
 );
 
 /** When anything below a path last changed, ms. */

@@ -8,7 +8,8 @@ import { ROOT } from './packages.mjs';
  * addresses in docs/api.md.
  */
 register();
-const { CLIMATES, weatherOfClimate, withBrief, writeEpw } = await import('../core/src/index.ts');
+const { withBrief } = await import('@eldrun/core/build-up');
+const { CLIMATES, weatherOfClimate, writeEpw } = await import('@eldrun/core/climate');
 const { DEMO_PROJECTS } = await import('../server/src/demo/projects.ts');
 
 const folder = join(ROOT, 'examples');

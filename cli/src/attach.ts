@@ -1,4 +1,8 @@
-import { attachmentAnswer, parseAttachment, type AttachmentAnswer } from '@eldrun/core/attachment';
+import {
+  attachmentAnswer,
+  parseAttachment,
+  type AttachmentAnswer,
+} from '@eldrun/core/attachment/file';
 import { eachFile } from './files.ts';
 import type { Output } from './output.ts';
 

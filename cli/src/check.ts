@@ -1,5 +1,6 @@
-import { evaluate, type ResultFile, type UnitSystem } from '@eldrun/core';
-import { parseWallFile } from '@eldrun/core/schema';
+import { evaluate, type ResultFile } from '@eldrun/core/evaluation';
+import type { UnitSystem } from '@eldrun/core/units';
+import { parseWallFile } from '@eldrun/core/wall/schema';
 import { explain, readText } from './files.ts';
 import type { CheckJob, Checked, Doer } from './job-types.ts';
 import { EXIT, type Output } from './output.ts';

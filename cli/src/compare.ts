@@ -1,18 +1,8 @@
-import {
-  differencesFrom,
-  formatText,
-  messageText,
-  optionOf,
-  pricedMaterials,
-  pricedWall,
-  type Figure,
-  type Option,
-  type PriceBook,
-  type Quantity,
-  type UnitSystem,
-  type WallFile,
-} from '@eldrun/core';
-import { parseWallFile } from '@eldrun/core/schema';
+import { differencesFrom, optionOf, type Figure, type Option } from '@eldrun/core/options';
+import { formatText, messageText, type Quantity, type UnitSystem } from '@eldrun/core/units';
+import { pricedMaterials, pricedWall, type PriceBook } from '@eldrun/core/prices';
+import type { WallFile } from '@eldrun/core/build-up';
+import { parseWallFile } from '@eldrun/core/wall/schema';
 import { explain, readText } from './files.ts';
 import { EXIT, type Output } from './output.ts';
 import { SIGN } from './table.ts';

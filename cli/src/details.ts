@@ -1,5 +1,6 @@
-import { detailsFile, formatText, type DetailsFile, type UnitSystem } from '@eldrun/core';
-import { parseDetailedHouse } from '@eldrun/core/details';
+import { detailsFile, type DetailsFile } from '@eldrun/core/results';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import { parseDetailedHouse } from '@eldrun/core/edges/file';
 import { eachFile } from './files.ts';
 import type { Output } from './output.ts';
 

@@ -1,20 +1,16 @@
+import { assess } from '@eldrun/core/assessment';
 import {
-  assess,
   exploreSteps,
-  formatText,
-  messageText,
   nextSteps,
-  pricedMaterials,
-  pricedWall,
   type Exploration,
   type Explored,
-  type Measures,
   type NextStep,
-  type PriceBook,
-  type UnitSystem,
   type Value,
-} from '@eldrun/core';
-import { checkCombinations, parseExploration } from '@eldrun/core/exploration';
+} from '@eldrun/core/exploration';
+import { formatText, messageText, type UnitSystem } from '@eldrun/core/units';
+import { pricedMaterials, pricedWall, type PriceBook } from '@eldrun/core/prices';
+import type { Measures } from '@eldrun/core/options';
+import { checkCombinations, parseExploration } from '@eldrun/core/exploration/schema';
 import { explain, readText } from './files.ts';
 import { EXIT, type Output } from './output.ts';
 import { SIGN } from './table.ts';

@@ -1,8 +1,8 @@
 import { constants, type PathLike } from 'node:fs';
 import { open, type FileHandle } from 'node:fs/promises';
 import { setTimeout as wait } from 'node:timers/promises';
-import { InputError } from '@eldrun/core';
-import { MAX_FILE_SIZE } from '@eldrun/core/schema';
+import { InputError } from '@eldrun/core/errors';
+import { MAX_FILE_SIZE } from '@eldrun/core/wall/schema';
 import { EXIT, type Output } from './output.ts';
 
 /** Read at once, bytes. */

@@ -1,4 +1,6 @@
-import type { ResultFile, Sample, UnitSystem } from '@eldrun/core';
+import type { ResultFile } from '@eldrun/core/evaluation';
+import type { Sample } from '@eldrun/core/judgment';
+import type { UnitSystem } from '@eldrun/core/units';
 
 /** One file to evaluate. */
 export interface CheckJob {

@@ -1,11 +1,7 @@
-import {
-  formatText,
-  layoutFile,
-  type LayoutFile,
-  type TakeoffLine,
-  type UnitSystem,
-} from '@eldrun/core';
-import { parseHouse } from '@eldrun/core/house';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import { layoutFile, type LayoutFile } from '@eldrun/core/results';
+import type { TakeoffLine } from '@eldrun/core/takeoff';
+import { parseHouse } from '@eldrun/core/house/file';
 import { eachFile } from './files.ts';
 import type { Output } from './output.ts';
 

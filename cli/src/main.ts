@@ -10,7 +10,7 @@ import { inTurn } from './jobs.ts';
 import { layoutFiles } from './layout.ts';
 import { EXIT, type Output } from './output.ts';
 import { quickline } from './quickline.ts';
-import { MAX_COMBINATIONS } from '@eldrun/core/exploration';
+import { MAX_COMBINATIONS } from '@eldrun/core/exploration/schema';
 import { bundle, restore, SERVER } from './server.ts';
 import { sampleFiles } from './samples.ts';
 import { sectionFiles } from './section.ts';

@@ -1,16 +1,14 @@
 import { writeFile } from 'node:fs/promises';
-import {
-  briefOfFile,
-  csvOf,
-  fileName,
-  type DetailedHouse,
-  type PriceBook,
-  type UnitSystem,
-  type WallFile,
-} from '@eldrun/core';
-import { parseSite } from '@eldrun/core/site-files';
-import { parseDetailedHouse } from '@eldrun/core/details';
-import { parseWallFile } from '@eldrun/core/schema';
+import { briefOfFile } from '@eldrun/core/wall';
+import { csvOf } from '@eldrun/core/csv';
+import { fileName } from '@eldrun/core/document';
+import type { DetailedHouse } from '@eldrun/core/edges';
+import type { PriceBook } from '@eldrun/core/prices';
+import type { UnitSystem } from '@eldrun/core/units';
+import type { WallFile } from '@eldrun/core/build-up';
+import { parseSite } from '@eldrun/core/site/file';
+import { parseDetailedHouse } from '@eldrun/core/edges/file';
+import { parseWallFile } from '@eldrun/core/wall/schema';
 import { MAX_MODEL_SIZE, readModel, writeModel } from '@eldrun/exchange';
 import {
   drawingFile,

@@ -1,5 +1,5 @@
-import type { PriceBook } from '@eldrun/core';
-import { parsePriceBook } from '@eldrun/core/prices';
+import type { PriceBook } from '@eldrun/core/prices';
+import { parsePriceBook } from '@eldrun/core/prices/schema';
 import { explain, readText } from './files.ts';
 import type { Output } from './output.ts';
 

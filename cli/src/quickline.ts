@@ -1,11 +1,6 @@
-import {
-  LIBRARY,
-  MaterialSearch,
-  messageText,
-  parseQuickLine,
-  type NewLayer,
-  type UnitSystem,
-} from '@eldrun/core';
+import { LIBRARY, MaterialSearch } from '@eldrun/core/materials';
+import { messageText, type UnitSystem } from '@eldrun/core/units';
+import { parseQuickLine, type NewLayer } from '@eldrun/core/quickline';
 import { EXIT, type Output } from './output.ts';
 
 interface Options {

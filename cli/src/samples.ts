@@ -1,15 +1,15 @@
+import { assess } from '@eldrun/core/assessment';
 import {
-  assess,
   missingForRuns,
-  InputError,
   sampleSteps,
   SAMPLE_RANGES,
   summarizeSamples,
   WEATHER_SEED,
   type Sample,
   type SampleSummary,
-} from '@eldrun/core';
-import { parseSimulation } from '@eldrun/core/simulation';
+} from '@eldrun/core/judgment';
+import { InputError } from '@eldrun/core/errors';
+import { parseSimulation } from '@eldrun/core/simulation/schema';
 import { explain, readText } from './files.ts';
 import type { Doer, SampleJob, Sampled } from './job-types.ts';
 import { EXIT, type Output } from './output.ts';

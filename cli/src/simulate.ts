@@ -1,15 +1,9 @@
 import { dirname, resolve } from 'node:path';
-import {
-  faceWords,
-  InputError,
-  MAX_WEATHER_SIZE,
-  parseEpw,
-  simulate,
-  type SimulationFile,
-  type SimulationResult,
-  type WeatherYear,
-} from '@eldrun/core';
-import { parseSimulation } from '@eldrun/core/simulation';
+import { faceWords } from '@eldrun/core/simulation';
+import { InputError } from '@eldrun/core/errors';
+import { MAX_WEATHER_SIZE, parseEpw, type WeatherYear } from '@eldrun/core/climate';
+import { simulate, type SimulationFile, type SimulationResult } from '@eldrun/core/transient';
+import { parseSimulation } from '@eldrun/core/simulation/schema';
 import { explain, readText } from './files.ts';
 import { EXIT, type Output } from './output.ts';
 

@@ -1,6 +1,6 @@
-import { formatText, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
 import { siteFile, type SitePlanFile } from '@eldrun/core/site';
-import { parseSite } from '@eldrun/core/site-files';
+import { parseSite } from '@eldrun/core/site/file';
 import { eachFile } from './files.ts';
 import type { Output } from './output.ts';
 

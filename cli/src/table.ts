@@ -1,4 +1,6 @@
-import { formatText, MONTHS, type ResultFile, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import { MONTHS } from '@eldrun/core/climate';
+import type { ResultFile } from '@eldrun/core/evaluation';
 
 /** How a status is marked in a terminal. */
 export const SIGN = {

@@ -2,7 +2,7 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { AttachmentAnswer } from '@eldrun/core/attachment';
+import type { AttachmentAnswer } from '@eldrun/core/attachment/file';
 import { eldrun } from './eldrun.ts';
 
 const REFERENCE = join(import.meta.dirname, '../../core/test/reference/attachment/cases.json');

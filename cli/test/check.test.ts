@@ -3,7 +3,8 @@ import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { evaluate, withBrief, type ResultFile, type WallFile } from '@eldrun/core';
+import { evaluate, type ResultFile } from '@eldrun/core/evaluation';
+import { withBrief, type WallFile } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { eldrun } from './eldrun.ts';
 

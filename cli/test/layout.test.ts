@@ -2,7 +2,8 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { House, LayoutFile } from '@eldrun/core';
+import type { House } from '@eldrun/core/house';
+import type { LayoutFile } from '@eldrun/core/results';
 import { eldrun } from './eldrun.ts';
 
 const REFERENCE = join(import.meta.dirname, '../../core/test/reference/layout/one-window.json');

@@ -2,7 +2,8 @@ import { mkdtemp, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { evaluate, withBrief, type WallFile } from '@eldrun/core';
+import { evaluate } from '@eldrun/core/evaluation';
+import { withBrief, type WallFile } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { eldrun } from './eldrun.ts';
 

@@ -5,8 +5,9 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import readXlsx from 'read-excel-file/node';
-import { evaluate, type WallFile } from '@eldrun/core';
-import { parseWallFile } from '@eldrun/core/schema';
+import { evaluate } from '@eldrun/core/evaluation';
+import type { WallFile } from '@eldrun/core/build-up';
+import { parseWallFile } from '@eldrun/core/wall/schema';
 import { eldrun } from './eldrun.ts';
 
 const EXAMPLES = join(import.meta.dirname, '../../examples');

@@ -6,12 +6,11 @@ import {
   drawSample,
   SAMPLE_RANGES,
   WEATHER_SEED,
-  withBrief,
   type Sample,
   type SampleSummary,
-  type SimulationFile,
-  type Transient,
-} from '@eldrun/core';
+} from '@eldrun/core/judgment';
+import { withBrief } from '@eldrun/core/build-up';
+import type { SimulationFile, Transient } from '@eldrun/core/transient';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { eldrun } from './eldrun.ts';
 

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
-import { withBrief } from '@eldrun/core';
+import { withBrief } from '@eldrun/core/build-up';
 
 /** The command among pipes and devices, as a shell runs it. */
 

@@ -1,4 +1,7 @@
-import type { Document, Exploration, Material, ProjectWall } from '@eldrun/core';
+import type { Document } from '@eldrun/core/document';
+import type { Exploration } from '@eldrun/core/exploration';
+import type { Material } from '@eldrun/core/materials';
+import type { ProjectWall } from '@eldrun/core/build-up';
 import { endpoint, type Nothing } from './endpoint.ts';
 import type {
   ExplorationRun,

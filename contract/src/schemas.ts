@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { briefSchema, materialSchema } from '@eldrun/core/schema';
+import { briefSchema, materialSchema } from '@eldrun/core/wall/schema';
 import type { EndpointName } from './endpoints.ts';
 import { MAX_SAVED_COMMANDS, MAX_SAVED_STEPS, MAX_STEP_LENGTH } from './limits.ts';
 

@@ -1,18 +1,12 @@
-import type {
-  Brief,
-  Document,
-  Exploration,
-  Explored,
-  Material,
-  Message,
-  OwnClimate,
-  PriceBook,
-  ProjectWall,
-  SoldBy,
-  Status,
-  Summary,
-  UnitSystem,
-} from '@eldrun/core';
+import type { Brief, ProjectWall } from '@eldrun/core/build-up';
+import type { Document, Summary } from '@eldrun/core/document';
+import type { Exploration, Explored } from '@eldrun/core/exploration';
+import type { Material } from '@eldrun/core/materials';
+import type { Message, UnitSystem } from '@eldrun/core/units';
+import type { OwnClimate } from '@eldrun/core/climate';
+import type { PriceBook } from '@eldrun/core/prices';
+import type { SoldBy } from '@eldrun/core/takeoff';
+import type { Status } from '@eldrun/core/verdicts';
 
 /** A document in a list: what is known of it without opening it. */
 export interface ListedDocument {

@@ -1,4 +1,4 @@
-import type { FramedLayer, Layer, SolidMember, WallFile } from '../src/index.ts';
+import type { FramedLayer, Layer, SolidMember, WallFile } from '@eldrun/core/build-up';
 
 /** A cold-climate wall for tests: 2x6 at 16 in. with mineral wool, OSB, membrane, board, open gap, lap siding. */
 export function coldWall(change: Partial<WallFile> = {}): WallFile {

@@ -1,11 +1,7 @@
-import {
-  mainMember,
-  type EdgeSection,
-  type ElevationLayout,
-  type ResolvedLayer,
-  type ResolvedWall,
-  type UnitSystem,
-} from '@eldrun/core';
+import { mainMember, type ResolvedLayer, type ResolvedWall } from '@eldrun/core/build-up';
+import type { EdgeSection } from '@eldrun/core/edges';
+import type { ElevationLayout } from '@eldrun/core/layout';
+import type { UnitSystem } from '@eldrun/core/units';
 import type { ElevationLayer } from './elevation.ts';
 import { notedEdge, notedElevation, notedPlate, notedSection } from './notes.ts';
 import { fittingScale, type PaperScale } from './scales.ts';

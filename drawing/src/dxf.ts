@@ -10,7 +10,7 @@ import {
   Units,
   vertex,
 } from '@tarikjabiri/dxf';
-import { INCH, type UnitSystem } from '@eldrun/core';
+import { INCH, type UnitSystem } from '@eldrun/core/units';
 import type { Hatch } from './hatches.ts';
 import type { Mark, Pen, Scene } from './scene.ts';
 

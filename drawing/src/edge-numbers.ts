@@ -1,4 +1,4 @@
-import type { EdgeSection } from '@eldrun/core';
+import type { EdgeSection } from '@eldrun/core/edges';
 import type { EdgePart } from './edge-section.ts';
 
 /** A number beside the drawing, its leader's end in it, px. */

@@ -1,4 +1,5 @@
-import { LINES, MEMBRANE, type EdgeSection, type Piece } from '@eldrun/core';
+import { LINES, type EdgeSection, type Piece } from '@eldrun/core/edges';
+import { MEMBRANE } from '@eldrun/core/materials';
 import { categoryHatch } from './hatches.ts';
 import type { Mark, PathMark, RectMark, Scene, ScenePart } from './scene.ts';
 

@@ -1,13 +1,6 @@
-import {
-  isRun,
-  type Cut,
-  type ElevationLayout,
-  type FrameMember,
-  type Rectangle,
-  type ResolvedLayer,
-  type Service,
-  type SheetPart,
-} from '@eldrun/core';
+import { isRun, type Service } from '@eldrun/core/house';
+import type { Cut, ElevationLayout, FrameMember, Rectangle, SheetPart } from '@eldrun/core/layout';
+import type { ResolvedLayer } from '@eldrun/core/build-up';
 import { hatchOf, memberHatch, type Hatch } from './hatches.ts';
 import type { Mark, Pen, Scene, ScenePart } from './scene.ts';
 

@@ -1,4 +1,4 @@
-import type { ResolvedLayer } from '@eldrun/core';
+import type { ResolvedLayer } from '@eldrun/core/build-up';
 
 /** The drafting patterns of the section, told apart by their drawing, not by color alone. */
 export type Hatch =

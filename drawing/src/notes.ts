@@ -1,12 +1,7 @@
-import {
-  formatText,
-  wallLength,
-  type EdgeSection,
-  type ElevationLayout,
-  type ResolvedLayer,
-  type ResolvedWall,
-  type UnitSystem,
-} from '@eldrun/core';
+import { formatText, wallLength, type UnitSystem } from '@eldrun/core/units';
+import type { EdgeSection } from '@eldrun/core/edges';
+import type { ElevationLayout } from '@eldrun/core/layout';
+import type { ResolvedLayer, ResolvedWall } from '@eldrun/core/build-up';
 import { edgeNumbers, spread } from './edge-numbers.ts';
 import { edgeParts, edgeScene } from './edge-section.ts';
 import { elevationScene, plateScene, type ElevationLayer } from './elevation.ts';

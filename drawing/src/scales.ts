@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@eldrun/core';
+import type { UnitSystem } from '@eldrun/core/units';
 
 /** A scale that a scale ruler has: of the paper to what is drawn, and how it is written. */
 export interface PaperScale {

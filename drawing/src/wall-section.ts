@@ -1,11 +1,11 @@
 import {
   faceDepths,
   mainMember,
-  MEMBRANE,
   type ResolvedLayer,
   type ResolvedMember,
   type ResolvedWall,
-} from '@eldrun/core';
+} from '@eldrun/core/build-up';
+import { MEMBRANE } from '@eldrun/core/materials';
 import { hatchOf, memberHatch } from './hatches.ts';
 import type { Mark, RectMark, Scene } from './scene.ts';
 

@@ -1,14 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  EDGE_KINDS,
-  GROUP_OF,
-  resolveWall,
-  Said,
-  sectionOf,
-  stackOf,
-  withBrief,
-  type EdgeKind,
-} from '@eldrun/core';
+import { EDGE_KINDS, GROUP_OF, Said, sectionOf, stackOf, type EdgeKind } from '@eldrun/core/edges';
+import { resolveWall, withBrief } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { edgeParts, edgeScene, svgFile, type Scene } from '../src/index.ts';
 

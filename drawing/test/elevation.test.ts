@@ -1,11 +1,6 @@
 import { expect, test } from '@jest/globals';
-import {
-  assemblyParts,
-  layoutHouse,
-  withBrief,
-  type ElevationLayout,
-  type WallFile,
-} from '@eldrun/core';
+import { assemblyParts, layoutHouse, type ElevationLayout } from '@eldrun/core/layout';
+import { withBrief, type WallFile } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import {
   ELEVATION_LAYERS,

@@ -3,18 +3,11 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, test } from '@jest/globals';
-import {
-  assemblyParts,
-  houseEdges,
-  layerTitle,
-  layoutHouse,
-  LIBRARY,
-  resolveWall,
-  sectionOf,
-  withBrief,
-  type ResolvedLayer,
-  type WallFile,
-} from '@eldrun/core';
+import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
+import { houseEdges, sectionOf } from '@eldrun/core/edges';
+import { layerTitle } from '@eldrun/core/explain';
+import { LIBRARY } from '@eldrun/core/materials';
+import { resolveWall, withBrief, type ResolvedLayer, type WallFile } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { dxfFile } from '../src/dxf.ts';
 import {

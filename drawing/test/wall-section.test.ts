@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { resolveWall, withBrief, type ResolvedWall } from '@eldrun/core';
+import { resolveWall, withBrief, type ResolvedWall } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import {
   frameMarks,

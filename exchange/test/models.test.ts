@@ -1,15 +1,10 @@
 import { execFileSync } from 'node:child_process';
 import { beforeAll, describe, expect, test } from '@jest/globals';
 import * as WebIfc from 'web-ifc';
-import {
-  assess,
-  assessLayers,
-  InputError,
-  LIBRARY,
-  withBrief,
-  type Brief,
-  type WallFile,
-} from '@eldrun/core';
+import { assess, assessLayers } from '@eldrun/core/assessment';
+import { InputError } from '@eldrun/core/errors';
+import { LIBRARY } from '@eldrun/core/materials';
+import { withBrief, type Brief, type WallFile } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { readModel, writeModel } from '../src/index.ts';
 import { readStep, stepReal, stepText } from '../src/models/step.ts';

@@ -1,18 +1,10 @@
-import {
-  assemblyParts,
-  houseEdges,
-  InputError,
-  layerTitle,
-  layoutHouse,
-  LIBRARY,
-  messageText,
-  resolveWall,
-  sectionOf,
-  type DetailedHouse,
-  type Materials,
-  type UnitSystem,
-  type WallFile,
-} from '@eldrun/core';
+import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
+import { houseEdges, sectionOf, type DetailedHouse } from '@eldrun/core/edges';
+import { InputError } from '@eldrun/core/errors';
+import { layerTitle } from '@eldrun/core/explain';
+import { LIBRARY, type Materials } from '@eldrun/core/materials';
+import { messageText, type UnitSystem } from '@eldrun/core/units';
+import { resolveWall, type WallFile } from '@eldrun/core/build-up';
 import {
   drawnEdge,
   drawnElevation,

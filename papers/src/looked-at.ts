@@ -1,25 +1,21 @@
+import { assess, type Assessment } from '@eldrun/core/assessment';
+import { InputError } from '@eldrun/core/errors';
 import {
-  assess,
-  InputError,
   besideJudgment,
   judge,
   judgeWithRuns,
   madeUpWeather,
-  messageText,
   noWorseThan,
   planRuns,
   runPlan,
   runsWanted,
-  verdictsOf,
-  type Assessment,
   type Judgment,
-  LIBRARY,
-  type Material,
-  type Materials,
-  type UnitSystem,
-  type WallFile,
-  type WeatherYear,
-} from '@eldrun/core';
+} from '@eldrun/core/judgment';
+import { messageText, type UnitSystem } from '@eldrun/core/units';
+import { verdictsOf } from '@eldrun/core/verdicts';
+import { LIBRARY, type Material, type Materials } from '@eldrun/core/materials';
+import type { WallFile } from '@eldrun/core/build-up';
+import type { WeatherYear } from '@eldrun/core/climate';
 import type { Finding } from './types.ts';
 
 /** A wall with all that a paper says of it. */

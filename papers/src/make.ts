@@ -1,12 +1,10 @@
-import {
-  InputError,
-  type DetailedHouse,
-  type Materials,
-  type OrderBook,
-  type PriceBook,
-  type WallFile,
-  type WeatherYear,
-} from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import type { DetailedHouse } from '@eldrun/core/edges';
+import type { Materials } from '@eldrun/core/materials';
+import type { OrderBook } from '@eldrun/core/order';
+import type { PriceBook } from '@eldrun/core/prices';
+import type { WallFile } from '@eldrun/core/build-up';
+import type { WeatherYear } from '@eldrun/core/climate';
 import type { SiteFile } from '@eldrun/core/site';
 import { lookAt } from './looked-at.ts';
 import { pdfOf } from './pdf.ts';

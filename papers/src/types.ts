@@ -1,5 +1,6 @@
 import type { Drawn } from '@eldrun/drawing';
-import type { Status, UnitSystem } from '@eldrun/core';
+import type { Status } from '@eldrun/core/verdicts';
+import type { UnitSystem } from '@eldrun/core/units';
 
 /** The sheets that leave the program. */
 export const SHEETS = [

@@ -1,4 +1,4 @@
-import type { WrittenTable } from '@eldrun/core';
+import type { WrittenTable } from '@eldrun/core/csv';
 
 /** Widths of columns, characters. */
 const WIDE = 28;

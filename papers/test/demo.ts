@@ -1,5 +1,6 @@
 import type { SiteFile } from '@eldrun/core/site';
-import { withBrief, type DetailedHouse, type WallFile } from '@eldrun/core';
+import { withBrief, type WallFile } from '@eldrun/core/build-up';
+import type { DetailedHouse } from '@eldrun/core/edges';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 
 /** The walls of the demo projects as files. */

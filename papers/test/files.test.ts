@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import readXlsx from 'read-excel-file/node';
-import { csvOf, type WrittenTable } from '@eldrun/core';
+import { csvOf, type WrittenTable } from '@eldrun/core/csv';
 import {
   drawingFile,
   drawingsOf,

@@ -1,6 +1,8 @@
 import { createRequire } from 'node:module';
 import { describe, expect, test } from '@jest/globals';
-import { formatText, InputError, type Decision, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
+import type { Decision } from '@eldrun/core/decision';
 import { fontFiles } from '../src/fonts.ts';
 import { drawingsOf, sheetOf, type PaperOf, type PaperSetting, type Sheet } from '../src/index.ts';
 import { lookAt } from '../src/looked-at.ts';

@@ -10,7 +10,7 @@ import helmet from 'helmet';
 import type pg from 'pg';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import type { DocumentKind } from '@eldrun/core';
+import type { DocumentKind } from '@eldrun/core/kinds';
 import { KINDS } from '@eldrun/core/kinds';
 import { identify } from './actor.ts';
 import { refuseOnFullDisk } from './disk.ts';

@@ -1,13 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import type pg from 'pg';
-import {
-  InputError,
-  untouchable,
-  type Document,
-  type Material,
-  type Materials,
-} from '@eldrun/core';
-import { briefSchema, check, materialSchema, within } from '@eldrun/core/schema';
+import { InputError } from '@eldrun/core/errors';
+import { untouchable, type Document } from '@eldrun/core/document';
+import type { Material, Materials } from '@eldrun/core/materials';
+import { briefSchema, check, materialSchema, within } from '@eldrun/core/wall/schema';
 import type { BundleContents, Row } from '@eldrun/exchange/bundle';
 import { inTransaction } from './database.ts';
 import type { DocumentStore } from './documents/store.ts';

@@ -1,4 +1,4 @@
-import { InputError } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
 
 /** An error that the API answers with: its code, its status, and what goes with it. */
 export class ApiError extends Error {

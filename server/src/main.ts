@@ -1,4 +1,4 @@
-import type { Summary } from '@eldrun/core';
+import type { Summary } from '@eldrun/core/document';
 import { KINDS } from '@eldrun/core/kinds';
 import pino from 'pino';
 import { createApp } from './app.ts';

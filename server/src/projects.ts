@@ -1,4 +1,5 @@
-import { untouchable, type Status } from '@eldrun/core';
+import { untouchable } from '@eldrun/core/document';
+import type { Status } from '@eldrun/core/verdicts';
 import type { ListedDocument, ListedWall, Project } from '@eldrun/contract';
 import { asListed, listedAs, type DocumentStore } from './documents/store.ts';
 import { notFound } from './errors.ts';

@@ -1,6 +1,6 @@
 import express, { type Request, type RequestHandler, type Router } from 'express';
-import { MAX_WEATHER_SIZE } from '@eldrun/core';
-import { check } from '@eldrun/core/schema';
+import { MAX_WEATHER_SIZE } from '@eldrun/core/climate';
+import { check } from '@eldrun/core/wall/schema';
 import {
   ENDPOINTS,
   MAX_PHOTO_SIZE,

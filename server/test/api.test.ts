@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
 import request from 'supertest';
-import type { ProjectWall } from '@eldrun/core';
+import type { ProjectWall } from '@eldrun/core/build-up';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
 import { loadDemo } from '../src/demo/load.ts';

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
 import request from 'supertest';
-import type { DocumentKind } from '@eldrun/core';
+import type { DocumentKind } from '@eldrun/core/kinds';
 import { KINDS } from '@eldrun/core/kinds';
 import type { ListedDocument, Revision, SavedDocument } from '@eldrun/contract';
 import { createApp } from '../src/app.ts';

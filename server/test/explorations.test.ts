@@ -2,14 +2,9 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
 import request from 'supertest';
-import {
-  explore,
-  partNumbers,
-  pricedMaterials,
-  sweptOfBytes,
-  withBrief,
-  type Exploration,
-} from '@eldrun/core';
+import { explore, partNumbers, sweptOfBytes, type Exploration } from '@eldrun/core/exploration';
+import { pricedMaterials } from '@eldrun/core/prices';
+import { withBrief } from '@eldrun/core/build-up';
 import type { ExplorationRun } from '@eldrun/contract';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';

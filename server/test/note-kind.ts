@@ -1,6 +1,8 @@
 import Joi from 'joi';
-import { say, type Document, type DocumentKind } from '@eldrun/core';
-import { check } from '@eldrun/core/schema';
+import { say } from '@eldrun/core/units';
+import type { Document } from '@eldrun/core/document';
+import type { DocumentKind } from '@eldrun/core/kinds';
+import { check } from '@eldrun/core/wall/schema';
 
 /** A kind of document that nothing in the program knows: what it gets, any kind gets. */
 export interface Note extends Document {

@@ -8,7 +8,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
 import request from 'supertest';
-import { CLIMATES, weatherOfClimate, writeEpw } from '@eldrun/core';
+import { CLIMATES, weatherOfClimate, writeEpw } from '@eldrun/core/climate';
 import { createApp, type AppOptions } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
 import { DEMO_PROJECTS } from '../src/demo/projects.ts';

@@ -1,6 +1,6 @@
 import type pg from 'pg';
 import pino from 'pino';
-import type { DocumentKind } from '@eldrun/core';
+import type { DocumentKind } from '@eldrun/core/kinds';
 import { KINDS } from '@eldrun/core/kinds';
 import { summaryOf, type SummaryRunner } from '../src/summaries/job.ts';
 import { Summaries, type SummariesOptions } from '../src/summaries/summaries.ts';

@@ -2,7 +2,7 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
 import request from 'supertest';
-import { CLIMATES, weatherOfClimate, writeEpw, type OwnClimate } from '@eldrun/core';
+import { CLIMATES, weatherOfClimate, writeEpw, type OwnClimate } from '@eldrun/core/climate';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
 import { ownDatabase } from './own-database.ts';

@@ -1,4 +1,5 @@
-import { fixed, formatText, MONTHS, type UnitSystem } from '@eldrun/core';
+import { fixed, formatText, type UnitSystem } from '@eldrun/core/units';
+import { MONTHS } from '@eldrun/core/climate';
 
 /** Area of a 4×8 sheet, m², and liters in a US quart: water as a builder sees it. */
 const SHEET_AREA = 1.2192 * 2.4384;

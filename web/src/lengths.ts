@@ -6,7 +6,7 @@ import {
   parseLength,
   tapeText,
   type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
 
 /** A length in a field, without a unit where it is the usual one. */
 export function fieldText(value: number | undefined, units: UnitSystem): string {

@@ -1,11 +1,11 @@
 import {
   formatText,
   fromUnits,
-  InputError,
   parseNumber,
   type Quantity,
   type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
 
 /** Units that may stand behind a typed number: it is in the person's own in any case. */
 const UNIT = /[a-z/²·°()]+$/i;

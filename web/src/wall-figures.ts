@@ -1,15 +1,15 @@
 import { computed, getCurrentScope, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import {
   assessLayers,
-  InputError,
   withSection,
   type Assessment,
   type LayerAssessment,
-  type Material,
-  type Verdict,
-  type WallFile,
-  type WallSection,
-} from '@eldrun/core';
+} from '@eldrun/core/assessment';
+import { InputError } from '@eldrun/core/errors';
+import type { Material } from '@eldrun/core/materials';
+import type { Verdict } from '@eldrun/core/verdicts';
+import type { WallFile } from '@eldrun/core/build-up';
+import type { WallSection } from '@eldrun/core/steady-heat';
 import { afterPaint } from './after-paint.ts';
 import { Solver } from './workers/solver.ts';
 

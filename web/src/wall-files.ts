@@ -1,14 +1,9 @@
 import { deepEqual } from 'fast-equals';
-import {
-  BRIEF_FIELDS,
-  CLIMATES,
-  fileName,
-  InputError,
-  type Brief,
-  type Material,
-  type ProjectWall,
-  type WallFile,
-} from '@eldrun/core';
+import { BRIEF_FIELDS, type Brief, type ProjectWall, type WallFile } from '@eldrun/core/build-up';
+import { CLIMATES } from '@eldrun/core/climate';
+import { fileName } from '@eldrun/core/document';
+import { InputError } from '@eldrun/core/errors';
+import type { Material } from '@eldrun/core/materials';
 
 /**
  * Reads a wall file that a person chose or dropped.
@@ -19,7 +14,7 @@ export async function wallOfFile(
   file: File,
   projectMaterials: Record<string, Material>,
 ): Promise<WallFile> {
-  const { MAX_FILE_SIZE, parseWallFile } = await import('@eldrun/core/schema');
+  const { MAX_FILE_SIZE, parseWallFile } = await import('@eldrun/core/wall/schema');
   if (file.size > MAX_FILE_SIZE) throw new InputError('', 'the file is too large', 'at most 1 MiB');
   return parseWallFile(await file.text(), projectMaterials);
 }

@@ -1,4 +1,4 @@
-import { weatherOfLists, type WeatherYear } from '@eldrun/core';
+import { weatherOfLists, type WeatherYear } from '@eldrun/core/climate';
 import { ask } from './api.ts';
 
 /** The hours of an imported weather file of a project. */

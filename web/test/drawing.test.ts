@@ -1,16 +1,10 @@
 import { expect, test } from '@jest/globals';
-import {
-  applyCommands,
-  assess,
-  LIBRARY,
-  profileOf,
-  standaloneWall,
-  withBrief,
-  type WallFile,
-  layerTitle,
-  memberName,
-  briefOfFile,
-} from '@eldrun/core';
+import { applyCommands, standaloneWall, briefOfFile } from '@eldrun/core/wall';
+import { assess } from '@eldrun/core/assessment';
+import { LIBRARY } from '@eldrun/core/materials';
+import { profileOf } from '@eldrun/core/steady-moisture';
+import { withBrief, type WallFile } from '@eldrun/core/build-up';
+import { layerTitle, memberName } from '@eldrun/core/explain';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';
 import { tracesOf } from '../src/drawing/traces.ts';

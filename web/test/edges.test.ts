@@ -1,14 +1,13 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   EDGE_FIELDS,
-  resolveWall,
   Said,
   sectionOf,
   stackOf,
-  withBrief,
   type EdgeKind,
   type EdgeSection,
-} from '@eldrun/core';
+} from '@eldrun/core/edges';
+import { resolveWall, withBrief } from '@eldrun/core/build-up';
 import { edgeParts, edgeNumbers, spread } from '@eldrun/drawing';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { keyOf } from '../src/views/edges/edge-solver.ts';

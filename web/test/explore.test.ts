@@ -5,8 +5,8 @@ import {
   type Exploration,
   type Explored,
   type Swept,
-  type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/exploration';
+import type { UnitSystem } from '@eldrun/core/units';
 import { coldWall } from '../../core/test/walls.ts';
 import { nothingMeets, outText } from '../src/views/options/explore-words.ts';
 import { scaleOver } from '../src/views/options/measure-axes.ts';

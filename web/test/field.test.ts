@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import { assess, withBrief } from '@eldrun/core';
+import { assess } from '@eldrun/core/assessment';
+import { withBrief } from '@eldrun/core/build-up';
 import { frameMarks } from '@eldrun/drawing';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';

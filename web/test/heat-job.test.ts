@@ -1,5 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
-import { assess, verdictsOf, withBrief, type WallFile } from '@eldrun/core';
+import { assess } from '@eldrun/core/assessment';
+import { verdictsOf } from '@eldrun/core/verdicts';
+import { withBrief, type WallFile } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { answer, type HeatRequest } from '../src/workers/heat-job.ts';
 

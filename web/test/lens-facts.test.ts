@@ -1,16 +1,9 @@
 import { expect, test } from '@jest/globals';
-import {
-  assemblyParts,
-  findMaterial,
-  layoutHouse,
-  LIBRARY,
-  withBrief,
-  type ElevationLayout,
-  type ProjectHouse,
-  type WallFile,
-  tapeText,
-  wallLength,
-} from '@eldrun/core';
+import { assemblyParts, layoutHouse, type ElevationLayout } from '@eldrun/core/layout';
+import { findMaterial, withBrief, type WallFile } from '@eldrun/core/build-up';
+import { LIBRARY } from '@eldrun/core/materials';
+import type { ProjectHouse } from '@eldrun/core/house';
+import { tapeText, wallLength } from '@eldrun/core/units';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { lensFacts, type Fact } from '../src/views/elevations/lens-facts.ts';
 import { fieldText, signedFrom, sizeText } from '../src/lengths.ts';

@@ -1,12 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  faceDepths,
-  layerDepth,
-  monthlyBalance,
-  profileOf,
-  resolveWall,
-  withBrief,
-} from '@eldrun/core';
+import { faceDepths, layerDepth, resolveWall, withBrief } from '@eldrun/core/build-up';
+import { monthlyBalance, profileOf } from '@eldrun/core/steady-moisture';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { depthAxis } from '../src/drawing/axis.ts';
 import { moisturePlots, stateAt, wave, wetPlaces } from '../src/drawing/moisture.ts';

@@ -2,16 +2,15 @@ import { describe, expect, test } from '@jest/globals';
 import {
   lineKey,
   pricedLine,
-  withBrief,
-  type House,
   type OrderLine,
-  type TakeoffLine,
-  amountText,
   inOrder,
   money,
   expectedText,
   findingsText,
-} from '@eldrun/core';
+} from '@eldrun/core/order';
+import { withBrief } from '@eldrun/core/build-up';
+import type { House } from '@eldrun/core/house';
+import { type TakeoffLine, amountText } from '@eldrun/core/takeoff';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { cutBars } from '../src/views/order/cutting-bars.ts';
 import { pathFrom, pathText } from '../src/views/elevations/service-paths.ts';

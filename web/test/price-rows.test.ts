@@ -1,5 +1,7 @@
 import { expect, test } from '@jest/globals';
-import { LIBRARY, SQUARE_FOOT, type PriceBook } from '@eldrun/core';
+import { LIBRARY } from '@eldrun/core/materials';
+import { SQUARE_FOOT } from '@eldrun/core/units';
+import type { PriceBook } from '@eldrun/core/prices';
 import {
   changedPrice,
   costNote,

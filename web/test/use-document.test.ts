@@ -1,6 +1,8 @@
 import { afterEach, beforeEach, expect, jest, test } from '@jest/globals';
 import { effectScope, type EffectScope } from 'vue';
-import { InputError, type Command, type ProjectWall } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import type { Command } from '@eldrun/core/wall';
+import type { ProjectWall } from '@eldrun/core/build-up';
 import { WALL } from '@eldrun/core/kinds';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { NOTE, note, type Note, type NoteCommand } from '../../server/test/note-kind.ts';

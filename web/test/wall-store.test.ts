@@ -1,7 +1,9 @@
 import { beforeEach, expect, jest, test } from '@jest/globals';
 import { createPinia, setActivePinia } from 'pinia';
 import { nextTick } from 'vue';
-import { assess, InputError, type FramedLayer, type SolidMember } from '@eldrun/core';
+import { assess } from '@eldrun/core/assessment';
+import { InputError } from '@eldrun/core/errors';
+import type { FramedLayer, SolidMember } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { useBench } from '../src/stores/bench.ts';
 import { useProject } from '../src/stores/project.ts';

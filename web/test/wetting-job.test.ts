@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { withBrief } from '@eldrun/core';
+import { withBrief } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { answer, type WettingRequest } from '../src/workers/wetting-job.ts';
 

@@ -1,15 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
-import {
-  applyCommands,
-  assess,
-  verdictsOf,
-  withBrief,
-  type Assessment,
-  type UnitSystem,
-  type WallFile,
-  layerFigures,
-  changeText,
-} from '@eldrun/core';
+import { applyCommands } from '@eldrun/core/wall';
+import { assess, type Assessment } from '@eldrun/core/assessment';
+import { verdictsOf } from '@eldrun/core/verdicts';
+import { withBrief, type WallFile } from '@eldrun/core/build-up';
+import type { UnitSystem } from '@eldrun/core/units';
+import { layerFigures } from '@eldrun/core/explain';
+import { changeText } from '@eldrun/core/decision';
 import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
 import { fixLines } from '../src/views/wall/fix-lines.ts';
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import type { Course, DepthField } from '@eldrun/core';
+import type { Course, DepthField } from '@eldrun/core/transient';
 import { depthAxis } from '../src/drawing/axis.ts';
 import { dateText, monthTicks } from '../src/drawing/dates.ts';
 import { barOption, lineOption } from '../src/drawing/run-chart.ts';

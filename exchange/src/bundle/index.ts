@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
-import { fileName, InputError } from '@eldrun/core';
+import { fileName } from '@eldrun/core/document';
+import { InputError } from '@eldrun/core/errors';
 
 export const BUNDLE_FORMAT = 'eldrun-bundle';
 export const BUNDLE_VERSION = 1;

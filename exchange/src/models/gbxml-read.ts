@@ -1,5 +1,5 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
-import { InputError } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
 import { inOrder } from './ifc-read.ts';
 import type { ReadLayer, ReadWall } from './types.ts';
 

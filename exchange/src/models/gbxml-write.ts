@@ -1,14 +1,8 @@
 import { XMLBuilder } from 'fast-xml-parser';
-import {
-  assessLayers,
-  conductivityAt,
-  layerName,
-  type LayerAssessment,
-  type Material,
-  type Materials,
-  type ResolvedLayer,
-  type WallFile,
-} from '@eldrun/core';
+import { assessLayers, type LayerAssessment } from '@eldrun/core/assessment';
+import { conductivityAt, type Material, type Materials } from '@eldrun/core/materials';
+import { layerName } from '@eldrun/core/verdicts';
+import type { ResolvedLayer, WallFile } from '@eldrun/core/build-up';
 import type { WrittenModel } from './types.ts';
 
 const NAMESPACE = 'http://www.gbxml.org/schema';

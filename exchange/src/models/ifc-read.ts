@@ -1,4 +1,4 @@
-import { InputError } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
 import { OWN_SET } from './ifc-write.ts';
 import { readStep, type StepEntity, type StepValue } from './step.ts';
 import type { ReadLayer, ReadWall } from './types.ts';

@@ -1,13 +1,12 @@
 import { createHash } from 'node:crypto';
+import { assess } from '@eldrun/core/assessment';
 import {
-  assess,
   conductivityAt,
   vaporThickness,
   type Material,
   type Materials,
-  type ResolvedLayer,
-  type WallFile,
-} from '@eldrun/core';
+} from '@eldrun/core/materials';
+import type { ResolvedLayer, WallFile } from '@eldrun/core/build-up';
 import { stepReal, stepText, StepWriter } from './step.ts';
 import type { WrittenModel } from './types.ts';
 

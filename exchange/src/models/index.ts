@@ -1,4 +1,6 @@
-import { InputError, type Brief, type Materials, type WallFile } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import type { Brief, WallFile } from '@eldrun/core/build-up';
+import type { Materials } from '@eldrun/core/materials';
 import { readGbxml } from './gbxml-read.ts';
 import { gbxmlOf } from './gbxml-write.ts';
 import { readIfc } from './ifc-read.ts';

@@ -1,4 +1,4 @@
-import { InputError } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
 
 /** A value of a STEP file (ISO 10303-21): a number, a text, a reference, an enumeration, a list, a value with its type; null for `$` and `*`. */
 export type StepValue =

@@ -1,14 +1,8 @@
-import {
-  assessLayers,
-  InputError,
-  LIBRARY,
-  MaterialSearch,
-  type Brief,
-  type Layer,
-  type Material,
-  type WallFile,
-} from '@eldrun/core';
-import { validateWall } from '@eldrun/core/schema';
+import { assessLayers } from '@eldrun/core/assessment';
+import { InputError } from '@eldrun/core/errors';
+import { LIBRARY, MaterialSearch, type Material } from '@eldrun/core/materials';
+import type { Brief, Layer, WallFile } from '@eldrun/core/build-up';
+import { validateWall } from '@eldrun/core/wall/schema';
 import type { ModelWall, ReadLayer, ReadWall } from './types.ts';
 
 /** Thicknesses and conductivities of the model and of the own property set that lie so near are the same. */

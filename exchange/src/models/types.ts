@@ -1,4 +1,4 @@
-import type { WallFile } from '@eldrun/core';
+import type { WallFile } from '@eldrun/core/build-up';
 
 /** The formats of building models that constructions go out to and come in from. */
 export const MODEL_FORMATS = ['ifc', 'gbxml'] as const;

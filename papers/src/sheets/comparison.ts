@@ -1,19 +1,9 @@
-import {
-  changeText,
-  compareRows,
-  dayText,
-  formatText,
-  layerTitle,
-  LIBRARY,
-  optionFacts,
-  resolveWall,
-  type Decision,
-  type DecisionChange,
-  type JudgedMoisture,
-  type Materials,
-  type UnitSystem,
-  type WallFile,
-} from '@eldrun/core';
+import { changeText, dayText, type Decision, type DecisionChange } from '@eldrun/core/decision';
+import { compareRows, optionFacts, type JudgedMoisture } from '@eldrun/core/options';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import { layerTitle } from '@eldrun/core/explain';
+import { LIBRARY, type Materials } from '@eldrun/core/materials';
+import { resolveWall, type WallFile } from '@eldrun/core/build-up';
 import { drawnWall } from '@eldrun/drawing';
 import { withLayers } from '../looked-at.ts';
 import type { Block, Cell, Sheet } from '../types.ts';

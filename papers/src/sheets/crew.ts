@@ -1,22 +1,10 @@
-import {
-  attachmentOf,
-  attachmentSteps,
-  claddingLayer,
-  formatText,
-  isAirBarrier,
-  joiningPairs,
-  MEMBRANE,
-  messageText,
-  rolesOf,
-  SHEATHING_FASTENERS,
-  SHEET,
-  tradeOf,
-  workingTemperatures,
-  type Quantity,
-  type ResolvedLayer,
-  type Trade,
-  type UnitSystem,
-} from '@eldrun/core';
+import { attachmentOf, attachmentSteps } from '@eldrun/core/attachment';
+import { claddingLayer, isAirBarrier, type ResolvedLayer } from '@eldrun/core/build-up';
+import { formatText, messageText, type Quantity, type UnitSystem } from '@eldrun/core/units';
+import { joiningPairs, workingTemperatures } from '@eldrun/core/cladding-systems';
+import { MEMBRANE, rolesOf } from '@eldrun/core/materials';
+import { SHEATHING_FASTENERS, tradeOf, type Trade } from '@eldrun/core/trade';
+import { SHEET } from '@eldrun/core/layout';
 import { cautionsOf, wallSteps } from '@eldrun/core/site';
 import { drawnStage, drawnWall, type Drawn } from '@eldrun/drawing';
 import type { LookedAt } from '../looked-at.ts';

@@ -1,22 +1,17 @@
+import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
+import { formatText, messageText, type UnitSystem } from '@eldrun/core/units';
 import {
-  assemblyParts,
-  formatText,
   houseEdges,
   judgeEdgeHeat,
-  layerTitle,
-  layoutHouse,
-  LIBRARY,
-  messageText,
   sectionOf,
   solveEdge,
   traceFindings,
   type DetailedHouse,
   type EdgeHeat,
   type HouseEdge,
-  type Material,
-  type Materials,
-  type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/edges';
+import { layerTitle } from '@eldrun/core/explain';
+import { LIBRARY, type Material, type Materials } from '@eldrun/core/materials';
 import { drawnEdge } from '@eldrun/drawing';
 import type { Block, Sheet } from '../types.ts';
 import { right } from './words.ts';

@@ -1,19 +1,15 @@
 import {
   assemblyParts,
-  checkServices,
   countedHeat,
-  formatText,
   layoutHouse,
-  messageText,
   plateRows,
-  tapeText,
-  tradeOf,
-  wallLength,
   type ElevationLayout,
-  type House,
-  type Materials,
-  type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/layout';
+import { checkServices } from '@eldrun/core/services';
+import { formatText, messageText, tapeText, wallLength, type UnitSystem } from '@eldrun/core/units';
+import { tradeOf } from '@eldrun/core/trade';
+import type { House } from '@eldrun/core/house';
+import type { Materials } from '@eldrun/core/materials';
 import { drawnElevation, drawnPlate, ELEVATION_LAYERS, type ElevationLayer } from '@eldrun/drawing';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';

@@ -1,21 +1,25 @@
 import {
   attachmentOf,
   attachmentSteps,
-  claddingSystem,
   connectionName,
   engineerReasons,
-  formatText,
-  joiningPairs,
-  messageText,
   MODE_WORDS,
+  type Connection,
+} from '@eldrun/core/attachment';
+import {
+  claddingSystem,
+  joiningPairs,
   proofRegister,
   systemStanding,
-  type Connection,
+} from '@eldrun/core/cladding-systems';
+import {
+  formatText,
+  messageText,
   type Message,
   type Quantity,
-  type ResolvedWall,
   type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import type { ResolvedWall } from '@eldrun/core/build-up';
 import type { Block } from '../types.ts';
 import { right } from './words.ts';
 

@@ -1,27 +1,19 @@
+import { amountText, takeoffOf, whatText } from '@eldrun/core/takeoff';
+import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
 import {
-  amountText,
-  assemblyParts,
   BASIS,
-  fixed,
   inOrder,
-  layoutHouse,
-  LIBRARY,
-  messageText,
   money,
   orderTotals,
   pricedLine,
   roleLabel,
-  takeoffOf,
-  tapeText,
-  whatText,
-  type DetailedHouse,
-  type Material,
-  type Materials,
   type OrderBook,
   type OrderLine,
-  type PriceBook,
-  type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/order';
+import { fixed, messageText, tapeText, type UnitSystem } from '@eldrun/core/units';
+import { LIBRARY, type Material, type Materials } from '@eldrun/core/materials';
+import type { DetailedHouse } from '@eldrun/core/edges';
+import type { PriceBook } from '@eldrun/core/prices';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';
 

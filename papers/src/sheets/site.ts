@@ -1,4 +1,5 @@
-import { fixed, formatText, messageText, type Materials, type UnitSystem } from '@eldrun/core';
+import { fixed, formatText, messageText, type UnitSystem } from '@eldrun/core/units';
+import type { Materials } from '@eldrun/core/materials';
 import {
   cautionsOf,
   checkName,

@@ -1,17 +1,19 @@
+import { conductivityAt } from '@eldrun/core/materials';
 import {
-  conductivityAt,
   dryCupText,
   explainEffectiveR,
   explainLayerResistance,
   explainMargin,
+  type Explanation,
+} from '@eldrun/core/explain';
+import {
   format,
   formatText,
   messageText,
-  type Explanation,
   type Quantity,
-  type ResolvedLayer,
   type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import type { ResolvedLayer } from '@eldrun/core/build-up';
 import { drawnWall } from '@eldrun/drawing';
 import type { LookedAt } from '../looked-at.ts';
 import type { Block, Cell, Sheet } from '../types.ts';

@@ -1,14 +1,7 @@
-import {
-  costBasis,
-  format,
-  formatText,
-  framedR,
-  MONTHS,
-  pricesWord,
-  saturationPressure,
-  type Quantity,
-  type UnitSystem,
-} from '@eldrun/core';
+import { costBasis, pricesWord } from '@eldrun/core/quantities';
+import { format, formatText, type Quantity, type UnitSystem } from '@eldrun/core/units';
+import { framedR } from '@eldrun/core/steady-heat';
+import { MONTHS, saturationPressure } from '@eldrun/core/climate';
 import { drawnWall } from '@eldrun/drawing';
 import type { LookedAt } from '../looked-at.ts';
 import type { Block, Fact, Sheet } from '../types.ts';

@@ -1,15 +1,8 @@
-import {
-  CLIMATES,
-  dryCupText,
-  formatText,
-  layerTitle,
-  messageText,
-  type Judgment,
-  type Measured,
-  type Outdoor,
-  type ResolvedLayer,
-  type UnitSystem,
-} from '@eldrun/core';
+import { CLIMATES, type Outdoor } from '@eldrun/core/climate';
+import { dryCupText, layerTitle } from '@eldrun/core/explain';
+import { formatText, messageText, type Measured, type UnitSystem } from '@eldrun/core/units';
+import type { Judgment } from '@eldrun/core/judgment';
+import type { ResolvedLayer } from '@eldrun/core/build-up';
 import type { LookedAt } from '../looked-at.ts';
 import type { Block, Column } from '../types.ts';
 

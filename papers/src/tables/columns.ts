@@ -1,5 +1,6 @@
 import type { TableName } from '../types.ts';
-import { columnUnit, type Quantity, type UnitSystem, type WrittenTable } from '@eldrun/core';
+import { columnUnit, type Quantity, type UnitSystem } from '@eldrun/core/units';
+import type { WrittenTable } from '@eldrun/core/csv';
 
 /** A cell of a table: a word, a number, or nothing. */
 export type Value = string | number | null;

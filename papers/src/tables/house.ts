@@ -1,17 +1,8 @@
-import {
-  assemblyParts,
-  cutList,
-  cuttingTable,
-  houseEdges,
-  layoutHouse,
-  orderTable,
-  receivingTable,
-  sectionOf,
-  solveEdge,
-  type EdgeHeat,
-  type UnitSystem,
-  type WrittenTable,
-} from '@eldrun/core';
+import { assemblyParts, cutList, layoutHouse } from '@eldrun/core/layout';
+import { cuttingTable, orderTable, receivingTable } from '@eldrun/core/order';
+import { houseEdges, sectionOf, solveEdge, type EdgeHeat } from '@eldrun/core/edges';
+import type { UnitSystem } from '@eldrun/core/units';
+import type { WrittenTable } from '@eldrun/core/csv';
 import { orderLines, type OrderedHouse } from '../sheets/order.ts';
 import { tableOf } from './columns.ts';
 

@@ -1,16 +1,11 @@
-import {
-  LIBRARY,
-  materialsUsed,
-  pricesTable,
-  type Material,
-  type DetailedHouse,
-  type Materials,
-  type OrderBook,
-  type PriceBook,
-  type UnitSystem,
-  type WallFile,
-  type WrittenTable,
-} from '@eldrun/core';
+import { LIBRARY, type Material, type Materials } from '@eldrun/core/materials';
+import { materialsUsed } from '@eldrun/core/wall';
+import { pricesTable, type PriceBook } from '@eldrun/core/prices';
+import type { DetailedHouse } from '@eldrun/core/edges';
+import type { OrderBook } from '@eldrun/core/order';
+import type { UnitSystem } from '@eldrun/core/units';
+import type { WallFile } from '@eldrun/core/build-up';
+import type { WrittenTable } from '@eldrun/core/csv';
 import { lookAt } from '../looked-at.ts';
 import { houseTables } from './house.ts';
 import { wallTables } from './walls.ts';

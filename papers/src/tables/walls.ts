@@ -1,12 +1,8 @@
-import {
-  conductivityAt,
-  dryPermeance,
-  MONTHS,
-  saturationPressure,
-  type ResolvedLayer,
-  type UnitSystem,
-  type WrittenTable,
-} from '@eldrun/core';
+import { conductivityAt, dryPermeance } from '@eldrun/core/materials';
+import { MONTHS, saturationPressure } from '@eldrun/core/climate';
+import type { ResolvedLayer } from '@eldrun/core/build-up';
+import type { UnitSystem } from '@eldrun/core/units';
+import type { WrittenTable } from '@eldrun/core/csv';
 import type { LookedAt } from '../looked-at.ts';
 import { climateText, titleOf } from '../sheets/words.ts';
 import { tableOf, type ColumnOf } from './columns.ts';

@@ -1,13 +1,9 @@
 import type pg from 'pg';
-import {
-  DECISION_FORMAT,
-  optionOf,
-  pricedMaterials,
-  PRICES_FORMAT,
-  withBrief,
-  type Decision,
-  type Document,
-} from '@eldrun/core';
+import { DECISION_FORMAT, type Decision } from '@eldrun/core/decision';
+import { optionOf } from '@eldrun/core/options';
+import { pricedMaterials, PRICES_FORMAT } from '@eldrun/core/prices';
+import { withBrief } from '@eldrun/core/build-up';
+import type { Document } from '@eldrun/core/document';
 import { inTransaction } from '../database.ts';
 import { DEMO_PROJECTS, type DemoProject } from './projects.ts';
 

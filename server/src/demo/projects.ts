@@ -1,20 +1,8 @@
-import {
-  INCH,
-  R_VALUE,
-  type BoxService,
-  DETAILS_FORMAT,
-  type Brief,
-  type Details,
-  type Elevation,
-  type FramedLayer,
-  type House,
-  type Layer,
-  type Member,
-  type Opening,
-  type Prices,
-  type ProjectWall,
-  type UnitSystem,
-} from '@eldrun/core';
+import { INCH, R_VALUE, type UnitSystem } from '@eldrun/core/units';
+import type { BoxService, Elevation, House, Opening } from '@eldrun/core/house';
+import { DETAILS_FORMAT, type Details } from '@eldrun/core/edges';
+import type { Brief, FramedLayer, Layer, Member, ProjectWall } from '@eldrun/core/build-up';
+import type { Prices } from '@eldrun/core/materials';
 import type { ProjectSite } from '@eldrun/core/site';
 import { MILL_RACE_SITE } from './site.ts';
 

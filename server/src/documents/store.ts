@@ -2,16 +2,15 @@ import { randomUUID } from 'node:crypto';
 import type pg from 'pg';
 import {
   formatOf,
-  InputError,
   kindNamed,
   untouchable,
-  type Brief,
   type Document,
-  type DocumentKind,
-  type Material,
-  type ProjectContext,
   type References,
-} from '@eldrun/core';
+} from '@eldrun/core/document';
+import { InputError } from '@eldrun/core/errors';
+import type { Brief } from '@eldrun/core/build-up';
+import type { DocumentKind, ProjectContext } from '@eldrun/core/kinds';
+import type { Material } from '@eldrun/core/materials';
 import type { ListedDocument, Revision, Save, SavedDocument } from '@eldrun/contract';
 import { inTransaction, untilAlone } from '../database.ts';
 import { notFound, stale } from '../errors.ts';

@@ -3,14 +3,14 @@ import type PgBoss from 'pg-boss';
 import {
   combinationsOf,
   partSize,
-  pricedMaterials,
   rowOf,
   type Exploration,
   type Explored,
-  type Material,
-} from '@eldrun/core';
+} from '@eldrun/core/exploration';
+import { pricedMaterials } from '@eldrun/core/prices';
+import type { Material } from '@eldrun/core/materials';
 import { MOST_HOURLY, type ExplorationRun } from '@eldrun/contract';
-import { checkCombinations, validateExploration } from '@eldrun/core/exploration';
+import { checkCombinations, validateExploration } from '@eldrun/core/exploration/schema';
 import { inTransaction } from '../database.ts';
 import type { DocumentStore } from '../documents/store.ts';
 import { notFound } from '../errors.ts';

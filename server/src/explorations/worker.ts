@@ -11,11 +11,11 @@ import {
   sweptBytes,
   sweptOfBytes,
   variantsOf,
-  weatherOfLists,
   type PartOptions,
   type Swept,
   type Variants,
-} from '@eldrun/core';
+} from '@eldrun/core/exploration';
+import { weatherOfLists } from '@eldrun/core/climate';
 import { QUEUE, type ExploreJob } from './queue.ts';
 import { finishRun, sourceOf, type RunSource } from './runs.ts';
 

@@ -1,27 +1,16 @@
-import {
-  changesSince,
-  InputError,
-  optionOf,
-  pricedMaterials,
-  pricedWall,
-  standaloneWall,
-  untouchable,
-  weatherOfLists,
-  type Decision,
-  type DetailedHouse,
-  type Details,
-  type Document,
-  type JudgedMoisture,
-  type Materials,
-  type Measures,
-  type MoistureStatus,
-  type OrderBook,
-  type PriceBook,
-  type ProjectHouse,
-  type ProjectWall,
-  type WallFile,
-  type WeatherYear,
-} from '@eldrun/core';
+import { changesSince, type Decision } from '@eldrun/core/decision';
+import { InputError } from '@eldrun/core/errors';
+import { optionOf, type JudgedMoisture, type Measures } from '@eldrun/core/options';
+import { pricedMaterials, pricedWall, type PriceBook } from '@eldrun/core/prices';
+import { standaloneWall } from '@eldrun/core/wall';
+import { untouchable, type Document } from '@eldrun/core/document';
+import { weatherOfLists, type WeatherYear } from '@eldrun/core/climate';
+import type { DetailedHouse, Details } from '@eldrun/core/edges';
+import type { Materials } from '@eldrun/core/materials';
+import type { MoistureStatus } from '@eldrun/core/judgment';
+import type { OrderBook } from '@eldrun/core/order';
+import type { ProjectHouse } from '@eldrun/core/house';
+import type { ProjectWall, WallFile } from '@eldrun/core/build-up';
 import type { ProjectSite, SiteFile } from '@eldrun/core/site';
 import type { ListedWall, Project, SavedDocument } from '@eldrun/contract';
 import type { ComparedFile, Decided } from '@eldrun/papers';

@@ -1,13 +1,9 @@
-import {
-  csvOf,
-  fileName,
-  InputError,
-  type Brief,
-  type Materials,
-  type UnitSystem,
-  type WallFile,
-  type WrittenTable,
-} from '@eldrun/core';
+import { csvOf, type WrittenTable } from '@eldrun/core/csv';
+import { fileName } from '@eldrun/core/document';
+import { InputError } from '@eldrun/core/errors';
+import type { Brief, WallFile } from '@eldrun/core/build-up';
+import type { Materials } from '@eldrun/core/materials';
+import type { UnitSystem } from '@eldrun/core/units';
 import { readModel, writeModel, type ModelFormat, type ModelWall } from '@eldrun/exchange';
 import { zipOf } from '@eldrun/exchange/bundle';
 import {

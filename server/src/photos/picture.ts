@@ -1,6 +1,6 @@
 import { renderAsync } from '@resvg/resvg-js';
 import { imageSize } from 'image-size';
-import { InputError } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
 
 /** Pictures that are taken. */
 export type PictureType = 'image/jpeg' | 'image/png' | 'image/webp';

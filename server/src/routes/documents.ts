@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import type { ProjectWall } from '@eldrun/core';
+import type { ProjectWall } from '@eldrun/core/build-up';
 import type { SavedDocument, SavedWall } from '@eldrun/contract';
 import type { DocumentStore } from '../documents/store.ts';
 import { serve } from '../serve.ts';

@@ -1,6 +1,7 @@
 import { Router } from 'express';
-import { InputError, LIBRARY } from '@eldrun/core';
-import { validateMaterial } from '@eldrun/core/schema';
+import { InputError } from '@eldrun/core/errors';
+import { LIBRARY } from '@eldrun/core/materials';
+import { validateMaterial } from '@eldrun/core/wall/schema';
 import type { DocumentStore } from '../documents/store.ts';
 import { materialInUse, notFound } from '../errors.ts';
 import { serve } from '../serve.ts';

@@ -1,5 +1,6 @@
 import { Router, type Response } from 'express';
-import { fileName, InputError } from '@eldrun/core';
+import { fileName } from '@eldrun/core/document';
+import { InputError } from '@eldrun/core/errors';
 import type { ModelQuery, PaperQuery } from '@eldrun/contract';
 import { packBundle, unpackBundle } from '@eldrun/exchange/bundle';
 import type { DrawingOf, PaperOf, SheetKind } from '@eldrun/papers';

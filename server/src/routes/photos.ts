@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import type pg from 'pg';
-import { InputError } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
 import { notFound } from '../errors.ts';
 import { pictureType, thumbnailOf } from '../photos/picture.ts';
 import { serve, serveRaw } from '../serve.ts';

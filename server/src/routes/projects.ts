@@ -1,5 +1,6 @@
 import { Router } from 'express';
-import type { Brief, UnitSystem } from '@eldrun/core';
+import type { Brief } from '@eldrun/core/build-up';
+import type { UnitSystem } from '@eldrun/core/units';
 import type { DocumentStore } from '../documents/store.ts';
 import { inTransaction, untilAlone } from '../database.ts';
 import { notArchived, notFound, stale } from '../errors.ts';

@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { Router } from 'express';
-import { InputError, type Brief, type OwnClimate } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import type { Brief } from '@eldrun/core/build-up';
+import type { OwnClimate } from '@eldrun/core/climate';
 import { contextOf, type DocumentStore } from '../documents/store.ts';
 import { notFound, weatherInUse } from '../errors.ts';
 import { serve } from '../serve.ts';

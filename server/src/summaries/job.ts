@@ -1,13 +1,8 @@
-import {
-  InputError,
-  say,
-  type Document,
-  type DocumentKind,
-  type Message,
-  type ProjectContext,
-  type Summary,
-  type WeatherYear,
-} from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import { say, type Message } from '@eldrun/core/units';
+import type { Document, Summary } from '@eldrun/core/document';
+import type { DocumentKind, ProjectContext } from '@eldrun/core/kinds';
+import type { WeatherYear } from '@eldrun/core/climate';
 
 /** All that the summary of a document is computed from. */
 export interface SummaryJob {

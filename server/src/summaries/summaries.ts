@@ -1,15 +1,11 @@
 import type pg from 'pg';
 import type { Logger } from 'pino';
-import {
-  say,
-  weatherOfLists,
-  type Brief,
-  type Document,
-  type DocumentKind,
-  type Material,
-  type Summary,
-  type WeatherYear,
-} from '@eldrun/core';
+import { say } from '@eldrun/core/units';
+import { weatherOfLists, type WeatherYear } from '@eldrun/core/climate';
+import type { Brief } from '@eldrun/core/build-up';
+import type { Document, Summary } from '@eldrun/core/document';
+import type { DocumentKind } from '@eldrun/core/kinds';
+import type { Material } from '@eldrun/core/materials';
 import type { Kinds } from '../documents/store.ts';
 import { failedSummary, type SummaryRunner } from './job.ts';
 

@@ -1,4 +1,6 @@
-import { LIBRARY, pricedLine, random } from '@eldrun/core';
+import { LIBRARY } from '@eldrun/core/materials';
+import { pricedLine } from '@eldrun/core/order';
+import { random } from '@eldrun/core/climate';
 import type {
   Offer,
   OfferedLine,

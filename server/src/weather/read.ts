@@ -1,10 +1,5 @@
-import {
-  climateOfWeather,
-  InputError,
-  listsOfWeather,
-  parseEpw,
-  type OwnClimate,
-} from '@eldrun/core';
+import { climateOfWeather, listsOfWeather, parseEpw, type OwnClimate } from '@eldrun/core/climate';
+import { InputError } from '@eldrun/core/errors';
 
 /** A weather file as it is stored, or what is wrong with it. */
 export type ReadWeather =

@@ -1,6 +1,7 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, onScopeDispose, ref, watch } from 'vue';
-import type { Document, DocumentKind } from '@eldrun/core';
+import type { Document } from '@eldrun/core/document';
+import type { DocumentKind } from '@eldrun/core/kinds';
 import { ask } from '../api.ts';
 import { useNotices } from '../notices.ts';
 import { useProject } from '../stores/project.ts';

@@ -8,10 +8,10 @@ import {
   stepUndone,
   untouchable,
   type Document,
-  type DocumentKind,
   type History,
-  type Materials,
-} from '@eldrun/core';
+} from '@eldrun/core/document';
+import type { DocumentKind } from '@eldrun/core/kinds';
+import type { Materials } from '@eldrun/core/materials';
 import type { SavedDocument } from '@eldrun/contract';
 import { afterPaint } from '../after-paint.ts';
 import { ask } from '../api.ts';

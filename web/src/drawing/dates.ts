@@ -1,4 +1,4 @@
-import { MONTHS } from '@eldrun/core';
+import { MONTHS } from '@eldrun/core/climate';
 
 const HOUR = 3_600_000;
 const HOURS_A_YEAR = 8760;

@@ -1,11 +1,6 @@
 import { contours } from 'd3-contour';
-import {
-  crossingsOn,
-  streamFunction,
-  temperaturesOn,
-  type Surface,
-  type WallSection,
-} from '@eldrun/core';
+import { crossingsOn, streamFunction, temperaturesOn } from '@eldrun/core/conduction';
+import type { Surface, WallSection } from '@eldrun/core/steady-heat';
 import { FIRST_MEMBER } from '@eldrun/drawing';
 import type { DepthAxis } from './axis.ts';
 

@@ -1,14 +1,7 @@
-import {
-  dewPoint,
-  faceDepths,
-  FAHRENHEIT_DEGREE,
-  fixed,
-  layerDepth,
-  type FaceYear,
-  type MonthlyBalance,
-  type ResolvedWall,
-  type UnitSystem,
-} from '@eldrun/core';
+import { dewPoint } from '@eldrun/core/climate';
+import { faceDepths, layerDepth, type ResolvedWall } from '@eldrun/core/build-up';
+import { FAHRENHEIT_DEGREE, fixed, type UnitSystem } from '@eldrun/core/units';
+import type { FaceYear, MonthlyBalance } from '@eldrun/core/steady-moisture';
 import type { DepthAxis } from './axis.ts';
 import { linePath, steppedScale } from './lines.ts';
 

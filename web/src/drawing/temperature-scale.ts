@@ -1,5 +1,5 @@
 import { interpolateCividis } from 'd3-scale-chromatic';
-import { FAHRENHEIT_DEGREE, formatText, type UnitSystem } from '@eldrun/core';
+import { FAHRENHEIT_DEGREE, formatText, type UnitSystem } from '@eldrun/core/units';
 
 /**
  * The one scale of temperature in the program: even to the eye in lightness and the same with color-blind sight

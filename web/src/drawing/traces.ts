@@ -1,10 +1,5 @@
-import {
-  FAHRENHEIT_DEGREE,
-  fixed,
-  type CondensingPlane,
-  type Profile,
-  type UnitSystem,
-} from '@eldrun/core';
+import { FAHRENHEIT_DEGREE, fixed, type UnitSystem } from '@eldrun/core/units';
+import type { CondensingPlane, Profile } from '@eldrun/core/steady-moisture';
 import type { DepthAxis } from './axis.ts';
 import { linePath, steppedScale } from './lines.ts';
 

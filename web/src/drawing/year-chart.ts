@@ -1,4 +1,4 @@
-import { MONTHS } from '@eldrun/core';
+import { MONTHS } from '@eldrun/core/climate';
 import { CHART_LOOK, GRID, INK, LEGEND, SOFT, WATER } from './chart-look.ts';
 
 /** A quantity by month, as bars or as a line. */

@@ -1,6 +1,6 @@
 import { csvFormatRows } from 'd3-dsv';
 import { scaleLinear } from 'd3-scale';
-import { CAUSES, type Causes, type Course, type DepthField } from '@eldrun/core';
+import { CAUSES, type Causes, type Course, type DepthField } from '@eldrun/core/transient';
 import type { DepthAxis } from './axis.ts';
 import { linePath } from './lines.ts';
 

@@ -1,13 +1,8 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed } from 'vue';
-import {
-  formatText,
-  messageText,
-  type Explanation,
-  type Measured,
-  type UnitSystem,
-} from '@eldrun/core';
+import { formatText, messageText, type Measured, type UnitSystem } from '@eldrun/core/units';
+import type { Explanation } from '@eldrun/core/explain';
 
 const props = defineProps<{ explanation: Explanation | null; units: UnitSystem }>();
 const emit = defineEmits<{ close: [] }>();

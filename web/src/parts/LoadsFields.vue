@@ -1,17 +1,13 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { format, formatText, type Quantity, type UnitSystem } from '@eldrun/core/units';
 import {
-  format,
-  formatText,
   SEISMIC_CATEGORIES,
-  suctionOf,
-  USUAL_WIND,
   type Loads,
-  type Quantity,
-  type UnitSystem,
   type Wind,
   type WindExposure,
-} from '@eldrun/core';
+} from '@eldrun/core/build-up';
+import { suctionOf, USUAL_WIND } from '@eldrun/core/attachment';
 import { quantityFrom } from '../quantities.ts';
 import ChoiceField from './ChoiceField.vue';
 import TextField from './TextField.vue';

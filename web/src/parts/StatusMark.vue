@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Status } from '@eldrun/core';
+import type { Status } from '@eldrun/core/verdicts';
 
 defineProps<{ status: Status; word?: boolean }>();
 

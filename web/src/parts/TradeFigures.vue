@@ -1,15 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  fixed,
-  format,
-  fromUnits,
-  InputError,
-  parseNumber,
-  TRADE,
-  type TradeFigure,
-  type UnitSystem,
-} from '@eldrun/core';
+import { fixed, format, fromUnits, parseNumber, type UnitSystem } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
+import { TRADE, type TradeFigure } from '@eldrun/core/trade';
 import { fieldText, placeFrom } from '../lengths.ts';
 import TableCell from './TableCell.vue';
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { UnitSystem } from '@eldrun/core';
+import type { UnitSystem } from '@eldrun/core/units';
 import SegmentedChoice from './SegmentedChoice.vue';
 
 defineProps<{ units: UnitSystem }>();

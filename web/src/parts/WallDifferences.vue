@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  formatText,
-  wallDifferences,
-  type Layer,
-  type ProjectWall,
-  layerTitle,
-} from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
+import { wallDifferences } from '@eldrun/core/wall';
+import type { Layer, ProjectWall } from '@eldrun/core/build-up';
+import { layerTitle } from '@eldrun/core/explain';
 import { useProject } from '../stores/project.ts';
 import { useWall } from '../stores/wall.ts';
 

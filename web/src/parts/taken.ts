@@ -1,5 +1,5 @@
 import { ref, watch, type Ref } from 'vue';
-import { InputError } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
 
 /** What a field is given: its value, and what takes a typed text over. */
 export interface Taking {

@@ -1,15 +1,9 @@
-import {
-  findMaterial,
-  nameOf,
-  resolveWall,
-  transientFor,
-  trimmed,
-  WEATHER_SEED,
-  type Materials,
-  type RunChoices,
-  type SimulationFile,
-  type WallFile,
-} from '@eldrun/core';
+import { findMaterial, resolveWall, type WallFile } from '@eldrun/core/build-up';
+import { nameOf } from '@eldrun/core/wall';
+import { transientFor, type RunChoices, type SimulationFile } from '@eldrun/core/transient';
+import { trimmed } from '@eldrun/core/units';
+import { WEATHER_SEED } from '@eldrun/core/judgment';
+import type { Materials } from '@eldrun/core/materials';
 
 /** What a person calls the layers of a wall, by their ids. */
 export function layerNames(file: WallFile, materials: Materials): (id: string) => string {

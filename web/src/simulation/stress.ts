@@ -1,13 +1,12 @@
+import { runVerdicts, type RunVerdict } from '@eldrun/core/simulation';
 import {
-  runVerdicts,
   STRESS_SET,
-  type Materials,
   type RunChoices,
-  type RunVerdict,
   type SimulationFile,
   type SimulationResult,
   type WeatherShift,
-} from '@eldrun/core';
+} from '@eldrun/core/transient';
+import type { Materials } from '@eldrun/core/materials';
 import { layerNames } from './run-files.ts';
 
 /** One line of the stress set. */

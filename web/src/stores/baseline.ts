@@ -1,6 +1,8 @@
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
-import { assess, InputError, type Assessment, type WallFile } from '@eldrun/core';
+import { assess, type Assessment } from '@eldrun/core/assessment';
+import { InputError } from '@eldrun/core/errors';
+import type { WallFile } from '@eldrun/core/build-up';
 import { ask } from '../api.ts';
 import { useProject } from './project.ts';
 import { useWall } from './wall.ts';

@@ -1,13 +1,10 @@
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
-import {
-  profileOf,
-  saturationPressure,
-  type Conditions,
-  type Explanation,
-  type Path,
-  type Profile,
-} from '@eldrun/core';
+import { profileOf, type Profile } from '@eldrun/core/steady-moisture';
+import { saturationPressure } from '@eldrun/core/climate';
+import type { Conditions } from '@eldrun/core/build-up';
+import type { Explanation } from '@eldrun/core/explain';
+import type { Path } from '@eldrun/core/steady-heat';
 import type { Moment } from '../labels.ts';
 import { newPointer } from '../pointer.ts';
 import { useWall } from './wall.ts';

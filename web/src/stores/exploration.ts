@@ -1,40 +1,35 @@
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, triggerRef, watch } from 'vue';
+import { assess } from '@eldrun/core/assessment';
 import {
-  assess,
   choicesOfWall,
   combinationsOf,
   emptySwept,
-  InputError,
-  judgeWithRuns,
   missedBy,
   numbersOf,
-  outsideBoard,
   partNumbers,
   placeSwept,
-  resolveWall,
   rowOf,
-  STANDARD,
   sweptOfBytes,
   variantsOf,
   varyOf,
   type Choice,
   type Exploration,
   type Explored,
-  type Judgment,
   type Limits,
-  type Measures,
-  type MoistureStatus,
   type NextStep,
   type Objective,
   type Progress,
-  type ProjectWall,
   type Swept,
   type ThicknessCurve,
   type Value,
   type Variant,
-  type WallFile,
-} from '@eldrun/core';
+} from '@eldrun/core/exploration';
+import { InputError } from '@eldrun/core/errors';
+import { judgeWithRuns, type Judgment, type MoistureStatus } from '@eldrun/core/judgment';
+import { outsideBoard, resolveWall, type ProjectWall, type WallFile } from '@eldrun/core/build-up';
+import { STANDARD } from '@eldrun/core/materials';
+import type { Measures } from '@eldrun/core/options';
 import type { ExplorationRun } from '@eldrun/contract';
 import { ask, askBytes } from '../api.ts';
 import { deviceStorage } from '../documents/device.ts';

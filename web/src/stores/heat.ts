@@ -1,6 +1,7 @@
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
-import { temperatureAt, type WallSection } from '@eldrun/core';
+import { temperatureAt } from '@eldrun/core/conduction';
+import type { WallSection } from '@eldrun/core/steady-heat';
 import type { DepthAxis } from '../drawing/axis.ts';
 import { modelX, realTemperature, sectionDepth, type Air } from '../drawing/field.ts';
 import { Solver } from '../workers/solver.ts';

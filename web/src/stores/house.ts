@@ -9,27 +9,27 @@ import {
   watch,
   type InjectionKey,
 } from 'vue';
+import { checkServices, type ServiceChecks } from '@eldrun/core/services';
 import {
-  checkServices,
   cornerConflicts,
   countedHeat,
   headLine,
-  HOUSE_FORMAT,
   laidParts,
   layoutElevation,
   meanU,
-  resolveWall,
-  tradeOf,
   type AssemblyParts,
   type CountedHeat,
-  type Elevation,
   type ElevationLayout,
+} from '@eldrun/core/layout';
+import {
+  HOUSE_FORMAT,
+  type Elevation,
   type House,
   type HouseCommand,
   type ProjectHouse,
-  type ProjectWall,
-  type ServiceChecks,
-} from '@eldrun/core';
+} from '@eldrun/core/house';
+import { resolveWall, type ProjectWall } from '@eldrun/core/build-up';
+import { tradeOf } from '@eldrun/core/trade';
 import { ask } from '../api.ts';
 import { listenToChanges } from '../documents/changes.ts';
 import { useOnlyDocument } from '../documents/only-document.ts';

@@ -4,15 +4,15 @@ import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import {
   judgeWithRuns,
   missingForRuns,
-  say,
-  type Assessment,
   type Judgment,
-  type JudgedRun,
   type JudgmentFixes,
   type RunsDone,
-  type WallFile,
-  type WeatherYear,
-} from '@eldrun/core';
+} from '@eldrun/core/judgment';
+import { say } from '@eldrun/core/units';
+import type { Assessment } from '@eldrun/core/assessment';
+import type { JudgedRun } from '@eldrun/core/transient';
+import type { WallFile } from '@eldrun/core/build-up';
+import type { WeatherYear } from '@eldrun/core/climate';
 import { Judge } from '../workers/judge.ts';
 import type { JudgmentAnswer } from '../workers/judgment-job.ts';
 import { hoursOfBrief } from '../weather-hours.ts';

@@ -1,7 +1,7 @@
 import { useIntervalFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref } from 'vue';
-import { monthlyBalance } from '@eldrun/core';
+import { monthlyBalance } from '@eldrun/core/steady-moisture';
 import { useBench } from './bench.ts';
 import { useWall } from './wall.ts';
 

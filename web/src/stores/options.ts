@@ -1,17 +1,15 @@
 import { LRUCache } from 'lru-cache';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
+import { InputError } from '@eldrun/core/errors';
 import {
-  InputError,
   resolveWall,
-  type ComparedOption,
-  type JudgedMoisture,
-  type MoistureStatus,
-  type OptionFacts,
   type ProjectWall,
   type ResolvedWall,
   type WallFile,
-} from '@eldrun/core';
+} from '@eldrun/core/build-up';
+import type { ComparedOption, JudgedMoisture, OptionFacts } from '@eldrun/core/options';
+import type { MoistureStatus } from '@eldrun/core/judgment';
 import type { ListedWall } from '@eldrun/contract';
 import { ApiProblem, ask } from '../api.ts';
 import { FactsWorker } from '../workers/facts.ts';

@@ -1,19 +1,10 @@
 import { deepEqual } from 'fast-equals';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, type ShallowRef } from 'vue';
-import {
-  LIBRARY,
-  MaterialSearch,
-  pricedMaterials as atPrices,
-  pricedWall,
-  withBrief,
-  type Brief,
-  type Material,
-  type PriceBook,
-  type ProjectWall,
-  type UnitSystem,
-  type WallFile,
-} from '@eldrun/core';
+import { LIBRARY, MaterialSearch, type Material } from '@eldrun/core/materials';
+import { pricedMaterials as atPrices, pricedWall, type PriceBook } from '@eldrun/core/prices';
+import { withBrief, type Brief, type ProjectWall, type WallFile } from '@eldrun/core/build-up';
+import type { UnitSystem } from '@eldrun/core/units';
 import type { ListedWall, Project, WeatherFile } from '@eldrun/contract';
 import { ask } from '../api.ts';
 import { afterPaint } from '../after-paint.ts';
@@ -83,7 +74,7 @@ export const useProject = defineStore('project', () => {
     id.value = projectId;
     const [project, { validateBrief }] = await Promise.all([
       ask('readProject', { params: { project: projectId } }),
-      import('@eldrun/core/schema'),
+      import('@eldrun/core/wall/schema'),
     ]);
     if (mine !== turn) return false;
     const saving = new Autosave<ProjectDocument>({

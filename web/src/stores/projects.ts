@@ -1,7 +1,8 @@
-import { briefOfFile } from '@eldrun/core';
+import { briefOfFile } from '@eldrun/core/wall';
 import { defineStore } from 'pinia';
 import { ref, shallowRef } from 'vue';
-import type { UnitSystem, WallFile } from '@eldrun/core';
+import type { UnitSystem } from '@eldrun/core/units';
+import type { WallFile } from '@eldrun/core/build-up';
 import type { Project } from '@eldrun/contract';
 import { ask } from '../api.ts';
 import { listenToChanges } from '../documents/changes.ts';

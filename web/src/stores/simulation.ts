@@ -1,30 +1,30 @@
 import { deepEqual } from 'fast-equals';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
+import { applyCommands, type Command } from '@eldrun/core/wall';
 import {
-  applyCommands,
   choicesOf,
-  findRunFixes,
-  messageText,
-  resolveWall,
-  runFixes,
-  runVerdicts,
   DEFAULT_RUN,
   wallFaces,
   watchedLayer,
-  WEATHER_SEED,
-  weatherOfSite,
   WET_START,
-  type Command,
-  type RunFix,
   type RunChoices,
-  type RunVerdict,
   type SimulationFile,
   type SimulationResult,
   type WallFace,
   type WeatherShift,
-  type WeatherYear,
-} from '@eldrun/core';
+} from '@eldrun/core/transient';
+import {
+  findRunFixes,
+  runFixes,
+  runVerdicts,
+  type RunFix,
+  type RunVerdict,
+} from '@eldrun/core/simulation';
+import { messageText } from '@eldrun/core/units';
+import { resolveWall } from '@eldrun/core/build-up';
+import { WEATHER_SEED } from '@eldrun/core/judgment';
+import { weatherOfSite, type WeatherYear } from '@eldrun/core/climate';
 import { ask } from '../api.ts';
 import { layerNames, nameOfRun, simulationFile } from '../simulation/run-files.ts';
 import { stressSet, type StressLine } from '../simulation/stress.ts';

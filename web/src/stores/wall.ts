@@ -1,13 +1,8 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef } from 'vue';
-import {
-  findMaterial,
-  type Command,
-  type Effect,
-  type Material,
-  type ProjectWall,
-  type WallFile,
-} from '@eldrun/core';
+import { findMaterial, type ProjectWall, type WallFile } from '@eldrun/core/build-up';
+import type { Command, Effect } from '@eldrun/core/wall';
+import type { Material } from '@eldrun/core/materials';
 import { useDocument } from '../documents/use-document.ts';
 import { useWallFigures } from '../wall-figures.ts';
 import { useProject } from './project.ts';

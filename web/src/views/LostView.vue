@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onMounted, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { ProjectWall } from '@eldrun/core';
+import type { ProjectWall } from '@eldrun/core/build-up';
 import type { Project } from '@eldrun/contract';
 import { ask } from '../api.ts';
 import { deviceStorage } from '../documents/device.ts';

@@ -1,10 +1,6 @@
-import {
-  InputError,
-  solveEdgeSteps,
-  temperaturesOn,
-  type EdgeHeat,
-  type EdgeSection,
-} from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import { solveEdgeSteps, type EdgeHeat, type EdgeSection } from '@eldrun/core/edges';
+import { temperaturesOn } from '@eldrun/core/conduction';
 
 /** What the page asks of a worker about edges: sections to solve, each by a name of the page's. */
 export interface EdgesQuestion {

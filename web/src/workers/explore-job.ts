@@ -1,7 +1,6 @@
+import { InputError } from '@eldrun/core/errors';
 import {
-  InputError,
   nextSteps,
-  assess,
   Sections,
   selectSteps,
   sweep,
@@ -9,13 +8,14 @@ import {
   variantsOf,
   type Exploration,
   type Explored,
-  type Material,
   type NextStep,
   type Progress,
   type Swept,
   type ThicknessCurve,
   type Variants,
-} from '@eldrun/core';
+} from '@eldrun/core/exploration';
+import { assess } from '@eldrun/core/assessment';
+import type { Material } from '@eldrun/core/materials';
 
 /** What the page asks of a worker that explores. `begin` comes first; what is asked then is of that exploration. */
 export type ExploreRequest =

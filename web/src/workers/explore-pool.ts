@@ -3,12 +3,12 @@ import {
   partSize,
   type Exploration,
   type Explored,
-  type Material,
   type NextStep,
   type Progress,
   type Swept,
   type ThicknessCurve,
-} from '@eldrun/core';
+} from '@eldrun/core/exploration';
+import type { Material } from '@eldrun/core/materials';
 import type { ExploreAnswer, ExploreRequest } from './explore-job.ts';
 
 /** What is told while an exploration runs. */

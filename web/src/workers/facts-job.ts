@@ -1,10 +1,7 @@
-import {
-  InputError,
-  optionFacts,
-  type Material,
-  type OptionFacts,
-  type WallFile,
-} from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import { optionFacts, type OptionFacts } from '@eldrun/core/options';
+import type { Material } from '@eldrun/core/materials';
+import type { WallFile } from '@eldrun/core/build-up';
 
 /** What the page asks of a worker about one of several walls. */
 export interface FactsRequest {

@@ -1,15 +1,10 @@
-import {
-  assessLayers,
-  InputError,
-  noWorseThan,
-  sectionSteps,
-  verdictSteps,
-  withSection,
-  type Material,
-  type Verdict,
-  type WallFile,
-  type WallSection,
-} from '@eldrun/core';
+import { assessLayers, withSection } from '@eldrun/core/assessment';
+import { InputError } from '@eldrun/core/errors';
+import { noWorseThan } from '@eldrun/core/judgment';
+import { sectionSteps, type WallSection } from '@eldrun/core/steady-heat';
+import { verdictSteps, type Verdict } from '@eldrun/core/verdicts';
+import type { Material } from '@eldrun/core/materials';
+import type { WallFile } from '@eldrun/core/build-up';
 
 /** What the page asks of a worker. */
 export interface HeatRequest {

@@ -1,23 +1,19 @@
+import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
 import {
-  assemblyParts,
   cavityChoice,
-  InputError,
-  layoutHouse,
   localHeatSteps,
-  substituteSteps,
-  takeoffSteps,
-  tradeOf,
   type CavityChoice,
-  type Details,
-  type House,
   type LocalHeat,
-  type Material,
-  type Packs,
-  type Substitute,
-  type Takeoff,
-  type UnitSystem,
-  type WallFile,
-} from '@eldrun/core';
+} from '@eldrun/core/services';
+import { InputError } from '@eldrun/core/errors';
+import { substituteSteps, type Substitute } from '@eldrun/core/order';
+import { takeoffSteps, type Packs, type Takeoff } from '@eldrun/core/takeoff';
+import { tradeOf } from '@eldrun/core/trade';
+import type { Details } from '@eldrun/core/edges';
+import type { House } from '@eldrun/core/house';
+import type { Material } from '@eldrun/core/materials';
+import type { UnitSystem } from '@eldrun/core/units';
+import type { WallFile } from '@eldrun/core/build-up';
 
 /** What the page asks of a worker about a house: `file` is the house with its walls. */
 export type HouseQuestion = { file: House; materials: Record<string, Material> } & (

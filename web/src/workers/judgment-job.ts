@@ -1,24 +1,21 @@
+import { assessLayers, withSection, type Assessment } from '@eldrun/core/assessment';
+import { InputError } from '@eldrun/core/errors';
+import { judgedRunSteps, type JudgedRun } from '@eldrun/core/transient';
 import {
-  assessLayers,
-  InputError,
-  judgedRunSteps,
   judgmentFixSteps,
   madeUpWeather,
   missingForRuns,
   planRuns,
   sampleSteps,
-  withSection,
-  type Assessment,
   type Judgment,
-  type JudgedRun,
   type JudgmentFixes,
-  type Material,
   type Sample,
   type SampleRanges,
-  type WallFile,
-  type WallSection,
-  type WeatherYear,
-} from '@eldrun/core';
+} from '@eldrun/core/judgment';
+import type { Material } from '@eldrun/core/materials';
+import type { WallFile } from '@eldrun/core/build-up';
+import type { WallSection } from '@eldrun/core/steady-heat';
+import type { WeatherYear } from '@eldrun/core/climate';
 
 /** What the page asks of a worker about a wall whose section is solved. */
 export type JudgmentRequest = {

@@ -1,4 +1,4 @@
-import { CAUSES, type Course, type DepthField } from '@eldrun/core';
+import { CAUSES, type Course, type DepthField } from '@eldrun/core/transient';
 
 /** Where a run stands: what a worker sends on its way is only what came since. */
 export interface RunPart {

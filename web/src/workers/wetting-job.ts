@@ -1,10 +1,7 @@
-import {
-  InputError,
-  resolveWall,
-  type Material,
-  type WallFile,
-  type WeatherYear,
-} from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import { resolveWall, type WallFile } from '@eldrun/core/build-up';
+import type { Material } from '@eldrun/core/materials';
+import type { WeatherYear } from '@eldrun/core/climate';
 import {
   openWall,
   siteWeather,

@@ -1,4 +1,4 @@
-import type { SimulationRun } from '@eldrun/core';
+import type { SimulationRun } from '@eldrun/core/transient';
 import { joined, type RunPart } from './run-parts.ts';
 import type { YearsAnswer, YearsRequest } from './years.worker.ts';
 

@@ -1,14 +1,13 @@
+import { InputError } from '@eldrun/core/errors';
 import {
-  InputError,
   libraryWeather,
-  shiftedWeather,
   simulationSteps,
-  type Material,
   type SimulationFile,
   type SimulationResult,
   type WeatherShift,
-  type WeatherYear,
-} from '@eldrun/core';
+} from '@eldrun/core/transient';
+import { shiftedWeather, type WeatherYear } from '@eldrun/core/climate';
+import type { Material } from '@eldrun/core/materials';
 import { partSince, type RunPart } from './run-parts.ts';
 
 /** What the page asks of a worker: one run. */

@@ -1,30 +1,28 @@
 <script setup lang="ts">
 import { computed, defineAsyncComponent } from 'vue';
+import { classVaporPressure, MONTHS, saturationPressure, type Outdoor } from '@eldrun/core/climate';
 import {
-  classVaporPressure,
   FILMS,
-  formatText,
-  modelAir,
-  MONTHS,
-  parseLength,
-  parseRelativeHumidity,
-  parseResistance,
-  parseTemperature,
   resolveSite,
-  saturationPressure,
-  usualCode,
   type Airtightness,
   type Brief,
-  type CodePath,
   type Convention,
   type Exposure,
   type Humidity,
   type Indoor,
-  type IndoorModel,
   type Loads,
-  type Outdoor,
   type Targets,
-} from '@eldrun/core';
+} from '@eldrun/core/build-up';
+import {
+  formatText,
+  parseLength,
+  parseRelativeHumidity,
+  parseResistance,
+  parseTemperature,
+} from '@eldrun/core/units';
+import { modelAir, type IndoorModel } from '@eldrun/core/transient';
+import { usualCode } from '@eldrun/core/verdicts';
+import type { CodePath } from '@eldrun/core/prescriptive';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import LoadsFields from '../../parts/LoadsFields.vue';
 import TextField from '../../parts/TextField.vue';

@@ -1,14 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { Chart } from '../../parts/chart.ts';
-import {
-  format,
-  inUnits,
-  type Monthly,
-  type Quantity,
-  type Site,
-  type UnitSystem,
-} from '@eldrun/core';
+import { format, inUnits, type Quantity, type UnitSystem } from '@eldrun/core/units';
+import type { Monthly, Site } from '@eldrun/core/climate';
 import { yearOption } from '../../drawing/year-chart.ts';
 
 /** The year outdoors in small charts, one a figure; the table has the numbers. */

@@ -3,14 +3,13 @@ import { computed, ref } from 'vue';
 import {
   climateZone,
   CLIMATES,
-  formatText,
   heatingDegreeDays,
   MAX_WEATHER_SIZE,
-  parseTemperature,
-  resolveSite,
   type Outdoor,
   type OwnClimate,
-} from '@eldrun/core';
+} from '@eldrun/core/climate';
+import { formatText, parseTemperature } from '@eldrun/core/units';
+import { resolveSite } from '@eldrun/core/build-up';
 import { useNotices } from '../../notices.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';

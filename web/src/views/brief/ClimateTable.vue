@@ -4,18 +4,20 @@ import {
   FAHRENHEIT_DEGREE,
   format,
   inUnits,
-  MONTHS,
   parseNumber,
   parseRelativeHumidity,
   parseTemperature,
+  type Quantity,
+  type UnitSystem,
+  fixed,
+} from '@eldrun/core/units';
+import {
+  MONTHS,
   type Monthly,
   type Outdoor,
   type OwnClimate,
-  type Quantity,
   type Site,
-  type UnitSystem,
-  fixed,
-} from '@eldrun/core';
+} from '@eldrun/core/climate';
 import TableCell from '../../parts/TableCell.vue';
 
 /** The year outdoors as a table; one's own figures are written into it. */

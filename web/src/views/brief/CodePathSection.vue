@@ -3,16 +3,14 @@ import { computed } from 'vue';
 import {
   CODE_EDITIONS,
   codeRows,
-  formatText,
-  InputError,
-  parseResistance,
   ZONE,
   type CodePath,
   type CodeRows,
   type InsulationOption,
   type OutsideLeast,
-  type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/prescriptive';
+import { formatText, parseResistance, type UnitSystem } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 

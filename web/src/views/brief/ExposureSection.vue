@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { MONTHS, parseNumber, STANDARD_EXPOSURE, type Exposure, trimmed } from '@eldrun/core';
+import { MONTHS } from '@eldrun/core/climate';
+import { parseNumber, trimmed } from '@eldrun/core/units';
+import { STANDARD_EXPOSURE } from '@eldrun/core/judgment';
+import type { Exposure } from '@eldrun/core/build-up';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 

@@ -1,12 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  formatText,
-  leakAtFifty,
-  parseAirLeak,
-  type Airtightness,
-  type UnitSystem,
-} from '@eldrun/core';
+import { formatText, parseAirLeak, type UnitSystem } from '@eldrun/core/units';
+import { leakAtFifty } from '@eldrun/core/steady-moisture';
+import type { Airtightness } from '@eldrun/core/build-up';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, reactive } from 'vue';
-import { EDGE_NAMES, freeName, type AddedEdge, type EdgeKind, type UnitSystem } from '@eldrun/core';
+import { EDGE_NAMES, type AddedEdge, type EdgeKind } from '@eldrun/core/edges';
+import { freeName } from '@eldrun/core/house';
+import type { UnitSystem } from '@eldrun/core/units';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { fieldText, sizeFrom } from '../../lengths.ts';

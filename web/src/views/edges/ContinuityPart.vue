@@ -1,15 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  fixed,
-  formatText,
-  isAirBarrier,
-  messageText,
-  USUAL_OPENING_U,
-  waterBarriers,
-  type Chain,
-  type Link,
-} from '@eldrun/core';
+import { fixed, formatText, messageText } from '@eldrun/core/units';
+import { isAirBarrier, waterBarriers } from '@eldrun/core/build-up';
+import { USUAL_OPENING_U, type Chain, type Link } from '@eldrun/core/edges';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useEdges } from './edges-state.ts';

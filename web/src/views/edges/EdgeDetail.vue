@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { messageText, type EdgeFinding, type EdgeSection, type UnitSystem } from '@eldrun/core';
+import { messageText, type UnitSystem } from '@eldrun/core/units';
+import type { EdgeFinding, EdgeSection } from '@eldrun/core/edges';
 import EdgeFacts from './EdgeFacts.vue';
 import EdgeFindings from './EdgeFindings.vue';
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
-import { formatText, type EdgeHeat, type EdgeSection, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import type { EdgeHeat, EdgeSection } from '@eldrun/core/edges';
 import { edgeParts, edgeScene, edgeNumbers } from '@eldrun/drawing';
 import { contourPaths } from '../../drawing/field.ts';
 import { SceneMarks } from '../../parts/SceneMarks.ts';

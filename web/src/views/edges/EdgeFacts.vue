@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { formatText, messageText, type Measure, type UnitSystem } from '@eldrun/core';
+import { formatText, messageText, type UnitSystem } from '@eldrun/core/units';
+import type { Measure } from '@eldrun/core/edges';
 
 /** The lengths that follow from the layers. */
 defineProps<{ measures: readonly Measure[]; units: UnitSystem }>();

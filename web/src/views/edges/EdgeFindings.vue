@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { messageText, type EdgeFinding, type UnitSystem } from '@eldrun/core';
+import { messageText, type UnitSystem } from '@eldrun/core/units';
+import type { EdgeFinding } from '@eldrun/core/edges';
 import StatusMark from '../../parts/StatusMark.vue';
 
 /** What is found of an edge, worst first; each opens to its reason. */

@@ -3,15 +3,14 @@ import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
   EDGE_NAMES,
-  formatText,
   gapVent,
   GROUP_OF,
   saidOf,
   type EdgeKind,
   type HouseEdge,
   type SettingValue,
-  wallLength,
-} from '@eldrun/core';
+} from '@eldrun/core/edges';
+import { formatText, wallLength } from '@eldrun/core/units';
 import { edgeParts } from '@eldrun/drawing';
 import StatusMark from '../../parts/StatusMark.vue';
 import TableCell from '../../parts/TableCell.vue';

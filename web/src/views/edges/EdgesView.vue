@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { fixed, formatText, fileName } from '@eldrun/core';
+import { fixed, formatText } from '@eldrun/core/units';
+import { fileName } from '@eldrun/core/document';
 import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';
 import PartsNav from '../../parts/PartsNav.vue';
 import SavedState from '../../parts/SavedState.vue';

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
+import { fixed, formatText } from '@eldrun/core/units';
 import {
-  fixed,
-  formatText,
   POSITIONS,
   saidOf,
   sectionOf,
   type HouseEdge,
   type Position,
   type SettingValue,
-} from '@eldrun/core';
+} from '@eldrun/core/edges';
 import { edgeParts } from '@eldrun/drawing';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SegmentedChoice from '../../parts/SegmentedChoice.vue';

@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  freeName,
-  InputError,
-  messageText,
-  PENETRATION_KINDS,
-  type Penetration,
-} from '@eldrun/core';
+import { freeName } from '@eldrun/core/house';
+import { InputError } from '@eldrun/core/errors';
+import { messageText } from '@eldrun/core/units';
+import { PENETRATION_KINDS, type Penetration } from '@eldrun/core/edges';
 import StatusMark from '../../parts/StatusMark.vue';
 import TableCell from '../../parts/TableCell.vue';
 import { fieldText, placeFrom, sizeFrom } from '../../lengths.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
-import type { EdgeKind, EdgeSection } from '@eldrun/core';
+import type { EdgeKind, EdgeSection } from '@eldrun/core/edges';
 
 /** The seals and laps that the lines of an edge rely on: there, or not. */
 const props = defineProps<{ section: EdgeSection }>();

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
-import { EDGE_FIELDS, type EdgeGroup, type SettingValue, type UnitSystem } from '@eldrun/core';
+import { EDGE_FIELDS, type EdgeGroup, type SettingValue } from '@eldrun/core/edges';
+import type { UnitSystem } from '@eldrun/core/units';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { settingFrom, settingText, settingUnit } from './setting-text.ts';

@@ -1,5 +1,5 @@
 import { onScopeDispose, ref, shallowReactive, watch } from 'vue';
-import type { EdgeSection } from '@eldrun/core';
+import type { EdgeSection } from '@eldrun/core/edges';
 import { EdgesWorker } from '../../workers/edges.ts';
 import type { EdgeFound } from '../../workers/edges-job.ts';
 

@@ -8,9 +8,7 @@ import {
   judgeEdgeHeat,
   sectionOf,
   stackOf,
-  tradeOf,
   traceFindings,
-  USUAL_ENERGY,
   USUAL_OPENING_U,
   yearlyCost,
   type Details,
@@ -18,10 +16,10 @@ import {
   type EdgeFinding,
   type EdgeHeat,
   type EdgeSection,
-  type Energy,
-  type EnergyCommand,
   type HouseEdge,
-} from '@eldrun/core';
+} from '@eldrun/core/edges';
+import { tradeOf } from '@eldrun/core/trade';
+import { USUAL_ENERGY, type Energy, type EnergyCommand } from '@eldrun/core/energy';
 import { useOnlyDocument } from '../../documents/only-document.ts';
 import { makeHouse } from '../../stores/house.ts';
 import { useProject } from '../../stores/project.ts';

@@ -1,4 +1,5 @@
-import { formatText, type EdgeSection, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import type { EdgeSection } from '@eldrun/core/edges';
 import { temperatureScale } from '../../drawing/temperature-scale.ts';
 
 /** Temperatures at which isotherms are drawn through an edge, °C; none where nothing of it is solved. */

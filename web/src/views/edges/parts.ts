@@ -1,4 +1,4 @@
-import type { EdgeKind } from '@eldrun/core';
+import type { EdgeKind } from '@eldrun/core/edges';
 
 /** The parts of the place, in the order of the switch. */
 export const PARTS = [

@@ -1,11 +1,6 @@
-import {
-  InputError,
-  parseNumber,
-  R_VALUE,
-  type SettingField,
-  type SettingValue,
-  type UnitSystem,
-} from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import { parseNumber, R_VALUE, type UnitSystem } from '@eldrun/core/units';
+import type { SettingField, SettingValue } from '@eldrun/core/edges';
 import { fieldText, signedFrom } from '../../lengths.ts';
 
 /** R is typed in the units of the person; all else that is no length as it is. */

@@ -1,13 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  fixed,
-  formatText,
-  SQUARE_FOOT,
-  type CavityChoice,
-  type CavitySide,
-  type UnitSystem,
-} from '@eldrun/core';
+import { fixed, formatText, SQUARE_FOOT, type UnitSystem } from '@eldrun/core/units';
+import type { CavityChoice, CavitySide } from '@eldrun/core/services';
 import StatusMark from '../../parts/StatusMark.vue';
 
 /** Boxes and runs in a service cavity against those in the insulation: what fits, what is sealed, what it costs. */

@@ -2,19 +2,11 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import {
-  findMaterial,
-  formatText,
-  fixed,
-  practiceSwitches,
-  shellSkin,
-  type Conflict,
-  type Elevation,
-  type Practice,
-  tapeText,
-  wallLength,
-  fileName,
-} from '@eldrun/core';
+import { findMaterial, shellSkin } from '@eldrun/core/build-up';
+import { formatText, fixed, tapeText, wallLength } from '@eldrun/core/units';
+import { practiceSwitches, type Conflict } from '@eldrun/core/layout';
+import type { Elevation, Practice } from '@eldrun/core/house';
+import { fileName } from '@eldrun/core/document';
 import { drawnElevation, ELEVATION_LAYERS, svgFile, type ElevationLayer } from '@eldrun/drawing';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SavedState from '../../parts/SavedState.vue';

@@ -1,20 +1,15 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, useId } from 'vue';
+import { INCH, type UnitSystem, tapeText } from '@eldrun/core/units';
 import {
-  INCH,
   jacksOf,
   nextOnLayout,
   snapOpening,
-  type Elevation,
   type ElevationLayout,
   type HeadLine,
-  type Opening,
-  type Practice,
-  type Service,
-  type UnitSystem,
-  tapeText,
-} from '@eldrun/core';
+} from '@eldrun/core/layout';
+import type { Elevation, Opening, Practice, Service } from '@eldrun/core/house';
 import { elevationScene, plateScene, type ElevationLayer } from '@eldrun/drawing';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 import { sizeText } from '../../lengths.ts';

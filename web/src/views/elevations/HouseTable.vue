@@ -1,16 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import {
-  fixed,
-  formatText,
-  InputError,
-  mirrored,
-  parseNumber,
-  R_VALUE,
-  type Elevation,
-  type HouseCommand,
-  tapeText,
-} from '@eldrun/core';
+import { fixed, formatText, parseNumber, R_VALUE, tapeText } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
+import { mirrored, type Elevation, type HouseCommand } from '@eldrun/core/house';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SavedState from '../../parts/SavedState.vue';
 import StatusMark from '../../parts/StatusMark.vue';

@@ -1,18 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  InputError,
-  ROLL_SIZE,
-  SHEATHING_FASTENERS,
-  SHEET,
-  SOLD_SHEETS,
-  stripWidth,
-  type ElevationLayout,
-  type HouseCommand,
-  type ProjectHouse,
-  type SheetSize,
-  type UnitSystem,
-} from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import { ROLL_SIZE, SHEET, stripWidth, type ElevationLayout } from '@eldrun/core/layout';
+import { SHEATHING_FASTENERS, SOLD_SHEETS } from '@eldrun/core/trade';
+import type { HouseCommand, ProjectHouse, SheetSize } from '@eldrun/core/house';
+import type { UnitSystem } from '@eldrun/core/units';
 import type { ElevationLayer } from '@eldrun/drawing';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';

@@ -1,6 +1,6 @@
 <script setup lang="ts" generic="T extends object">
 import Select from 'primevue/select';
-import type { UnitSystem } from '@eldrun/core';
+import type { UnitSystem } from '@eldrun/core/units';
 import TableCell from '../../parts/TableCell.vue';
 import { fieldText, placeFrom, signedFrom, sizeFrom } from '../../lengths.ts';
 import type { ListColumn } from './list-column.ts';

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { messageText, type Conflict, type UnitSystem } from '@eldrun/core';
+import { messageText, type UnitSystem } from '@eldrun/core/units';
+import type { Conflict } from '@eldrun/core/layout';
 import StatusMark from '../../parts/StatusMark.vue';
 
 /** What is wrong, what is worth a look, and what is in order. */

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import { InputError, type Opening, type UnitSystem, tapeText } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import type { Opening } from '@eldrun/core/house';
+import { type UnitSystem, tapeText } from '@eldrun/core/units';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { fieldText, placeFrom, sizeFrom } from '../../lengths.ts';

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import { plateRows, tapeText, wallLength } from '@eldrun/core';
+import { plateRows } from '@eldrun/core/layout';
+import { tapeText, wallLength } from '@eldrun/core/units';
 import { computed } from 'vue';
-import type { ElevationLayout, UnitSystem } from '@eldrun/core';
+import type { ElevationLayout } from '@eldrun/core/layout';
+import type { UnitSystem } from '@eldrun/core/units';
 
 /** The plate sheet in reading order for the person at the plate, to be carried out to it. */
 const props = defineProps<{ layout: ElevationLayout; units: UnitSystem }>();

@@ -1,13 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  fixed,
-  format,
-  type PracticeSwitch,
-  type SwitchId,
-  type UnitSystem,
-  wallLength,
-} from '@eldrun/core';
+import { fixed, format, type UnitSystem, wallLength } from '@eldrun/core/units';
+import type { PracticeSwitch, SwitchId } from '@eldrun/core/layout';
 
 /** Advanced framing switch by switch, each with what it saves on this wall. */
 const props = defineProps<{ switches: readonly PracticeSwitch[]; units: UnitSystem }>();

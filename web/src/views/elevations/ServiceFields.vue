@@ -1,21 +1,18 @@
 <script setup lang="ts">
 import Select from 'primevue/select';
 import { computed } from 'vue';
+import { battenLayers, type LocalHeat, type ServiceChecks } from '@eldrun/core/services';
 import {
-  battenLayers,
   freeName,
-  InputError,
   isRun,
-  messageText,
   type BoxService,
-  type ElevationLayout,
-  type LocalHeat,
   type RunService,
   type Service,
-  type ServiceChecks,
-  type Status,
-  type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/house';
+import { InputError } from '@eldrun/core/errors';
+import { messageText, type UnitSystem } from '@eldrun/core/units';
+import type { ElevationLayout } from '@eldrun/core/layout';
+import type { Status } from '@eldrun/core/verdicts';
 import TableCell from '../../parts/TableCell.vue';
 import { fieldText, placeFrom, sizeFrom } from '../../lengths.ts';
 import type { Found } from './found.ts';

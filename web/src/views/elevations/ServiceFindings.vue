@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { UnitSystem } from '@eldrun/core';
+import type { UnitSystem } from '@eldrun/core/units';
 import { fieldText } from '../../lengths.ts';
 import StatusMark from '../../parts/StatusMark.vue';
 import type { Found } from './found.ts';

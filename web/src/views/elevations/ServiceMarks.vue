@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { isRun, type RunService, type Service, type UnitSystem, tapeText } from '@eldrun/core';
+import { isRun, type RunService, type Service } from '@eldrun/core/house';
+import { type UnitSystem, tapeText } from '@eldrun/core/units';
 import { ARROWS } from './arrows.ts';
 
 /** Names of what sits in a wall over its drawing, each to be moved by hand and by key. */

@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  formatText,
-  shellFacts,
-  tradeOf,
-  type ElevationLayout,
-  type HouseCommand,
-  type ProjectHouse,
-  type Shell,
-  type UnitSystem,
-} from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import { shellFacts } from '@eldrun/core/services';
+import { tradeOf } from '@eldrun/core/trade';
+import type { ElevationLayout } from '@eldrun/core/layout';
+import type { HouseCommand, ProjectHouse, Shell } from '@eldrun/core/house';
 import StatusMark from '../../parts/StatusMark.vue';
 import TableCell from '../../parts/TableCell.vue';
 import TextField from '../../parts/TextField.vue';

@@ -1,13 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  CORNERS,
-  InputError,
-  type Corner,
-  type Elevation,
-  type UnitSystem,
-  type WallEnd,
-} from '@eldrun/core';
+import { CORNERS, type Corner, type Elevation, type WallEnd } from '@eldrun/core/house';
+import { InputError } from '@eldrun/core/errors';
+import type { UnitSystem } from '@eldrun/core/units';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { fieldText, placeFrom, signedFrom, sizeFrom } from '../../lengths.ts';

@@ -2,14 +2,13 @@ import { computed, type Ref } from 'vue';
 import { useRouter } from 'vue-router';
 import {
   assemblyName,
-  unstated,
   type Elevation,
   type HouseCommand,
   type Opening,
   type Practice,
   type Service,
-  type SwitchId,
-} from '@eldrun/core';
+} from '@eldrun/core/house';
+import { unstated, type SwitchId } from '@eldrun/core/layout';
 import { useProject } from '../../stores/project.ts';
 import { useHouse } from '../../stores/house.ts';
 import { usualHeader } from './usual.ts';

@@ -1,4 +1,4 @@
-import type { Status } from '@eldrun/core';
+import type { Status } from '@eldrun/core/verdicts';
 
 /** Something that is found about what sits in a wall. */
 export interface Found {

@@ -1,12 +1,8 @@
-import {
-  applyAll,
-  fixed,
-  frameOf,
-  InputError,
-  mainFrameOf,
-  type Command,
-  fileName,
-} from '@eldrun/core';
+import { applyAll, fileName } from '@eldrun/core/document';
+import { fixed } from '@eldrun/core/units';
+import { frameOf, mainFrameOf } from '@eldrun/core/build-up';
+import { InputError } from '@eldrun/core/errors';
+import type { Command } from '@eldrun/core/wall';
 import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';
@@ -23,7 +19,7 @@ export function useHouseFiles(state: HouseState) {
   const nameOf = (what: string): string => fileName(`${project.document!.name} ${what}`);
 
   async function saveCsv(): Promise<void> {
-    const { houseCsv } = await import('@eldrun/core/house');
+    const { houseCsv } = await import('@eldrun/core/house/file');
     downloadText(`${nameOf('walls')}.csv`, houseCsv(state.house.value, project.units), 'text/csv');
   }
 
@@ -40,7 +36,7 @@ export function useHouseFiles(state: HouseState) {
   async function takeCsv(file: File): Promise<void> {
     try {
       if (file.size > MOST) throw new InputError('', 'the file is too large', 'at most 1 MiB');
-      const { elevationsOfCsv } = await import('@eldrun/core/house');
+      const { elevationsOfCsv } = await import('@eldrun/core/house/file');
       const elevations = elevationsOfCsv(await file.text(), state.house.value);
       if (!(await state.run(`Walls of ${file.name}`, { type: 'setElevations', elevations })))
         return;

@@ -1,28 +1,23 @@
+import { checkServices, type ServiceChecks } from '@eldrun/core/services';
+import { fixed, formatText, SQUARE_FOOT, type UnitSystem, wallLength } from '@eldrun/core/units';
 import {
-  checkServices,
-  fixed,
-  formatText,
   furringBothWays,
-  isComposite,
-  SHEATHING_FASTENERS,
-  SHEET,
-  SQUARE_FOOT,
-  stripWidth,
   takeoffOf,
-  tradeOf,
-  type ServiceChecks,
-  type Trade,
-  type ElevationLayout,
-  type Material,
-  type MemberKind,
-  type ProjectHouse,
   type TakeoffLine,
-  type UnitSystem,
   whatText,
   GOODS,
-  wallLength,
   amountText,
-} from '@eldrun/core';
+} from '@eldrun/core/takeoff';
+import {
+  isComposite,
+  SHEET,
+  stripWidth,
+  type ElevationLayout,
+  type MemberKind,
+} from '@eldrun/core/layout';
+import { SHEATHING_FASTENERS, tradeOf, type Trade } from '@eldrun/core/trade';
+import type { Material } from '@eldrun/core/materials';
+import type { ProjectHouse } from '@eldrun/core/house';
 import type { ElevationLayer } from '@eldrun/drawing';
 import { lengthText, totalText } from '../../lengths.ts';
 

@@ -1,4 +1,6 @@
-import { measured, say, type Conflict, type Elevation, type HeadLine } from '@eldrun/core';
+import { measured, say } from '@eldrun/core/units';
+import type { Conflict, HeadLine } from '@eldrun/core/layout';
+import type { Elevation } from '@eldrun/core/house';
 import { ELEVATION_LAYERS, type ElevationLayer } from '@eldrun/drawing';
 
 /** The layer that something at a path of an elevation is about. */

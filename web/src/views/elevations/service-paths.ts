@@ -1,4 +1,6 @@
-import { InputError, type RunService, type UnitSystem } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import type { RunService } from '@eldrun/core/house';
+import type { UnitSystem } from '@eldrun/core/units';
 import { fieldText, placeFrom } from '../../lengths.ts';
 
 /** The points of a run as they are typed: `24, 40; 96, 40`, from the left and up. */

@@ -1,5 +1,8 @@
 import { onScopeDispose, ref, shallowRef, watch } from 'vue';
-import type { CavityChoice, House, LocalHeat, Material, UnitSystem } from '@eldrun/core';
+import type { CavityChoice, LocalHeat } from '@eldrun/core/services';
+import type { House } from '@eldrun/core/house';
+import type { Material } from '@eldrun/core/materials';
+import type { UnitSystem } from '@eldrun/core/units';
 import { HouseWorker } from '../../workers/house.ts';
 
 /**

@@ -1,13 +1,12 @@
 import {
   assemblyName,
   freeName,
-  INCH,
   type Elevation,
   type HouseCommand,
   type Opening,
   type ProjectHouse,
-  type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/house';
+import { INCH, type UnitSystem } from '@eldrun/core/units';
 
 /** A usual header over so wide an opening, m: something to begin with, its size is the engineer's. */
 export function usualHeader(width: number): Opening['header'] {

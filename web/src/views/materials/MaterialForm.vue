@@ -2,15 +2,15 @@
 import InputText from 'primevue/inputtext';
 import MultiSelect from 'primevue/multiselect';
 import { computed, reactive, ref, useId } from 'vue';
+import { InputError } from '@eldrun/core/errors';
 import {
-  InputError,
   LIBRARY,
   ROLES,
   type Material,
   type Role,
   type Table,
   type Vapor,
-} from '@eldrun/core';
+} from '@eldrun/core/materials';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
 import { FORM_UNITS, type FormUnit } from './form-units.ts';
@@ -180,7 +180,7 @@ async function save(): Promise<void> {
   saving.value = true;
   problem.value = '';
   try {
-    const { validateMaterial } = await import('@eldrun/core/schema');
+    const { validateMaterial } = await import('@eldrun/core/wall/schema');
     const material = validateMaterial(read());
     const materialId = props.materialId ?? idOf(material.name);
     await project.putMaterial(materialId, material);

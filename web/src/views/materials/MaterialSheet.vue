@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { LIBRARY, rolesOf, type Material } from '@eldrun/core';
+import { LIBRARY, rolesOf, type Material } from '@eldrun/core/materials';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';
 import { figuresOf } from './figures.ts';

@@ -7,17 +7,15 @@ import { useRoute, useRouter } from 'vue-router';
 import {
   conductivityAt,
   dryPermeance,
-  format,
-  formatText,
   LIBRARY,
   ROLES,
   rolesOf,
-  usualThickness,
   vaporClass,
   type Material,
   type Role,
-  fixed,
-} from '@eldrun/core';
+} from '@eldrun/core/materials';
+import { format, formatText, fixed } from '@eldrun/core/units';
+import { usualThickness } from '@eldrun/core/quickline';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
 import { rPerInch } from './figures.ts';

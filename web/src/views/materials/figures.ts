@@ -1,17 +1,12 @@
 import {
   conductivityAt,
   dryPermeance,
-  format,
-  formatText,
-  PERM,
-  R_VALUE,
-  usualThickness,
   vaporClass,
   type Material,
   type Table,
-  type UnitSystem,
-  fixed,
-} from '@eldrun/core';
+} from '@eldrun/core/materials';
+import { format, formatText, PERM, R_VALUE, type UnitSystem, fixed } from '@eldrun/core/units';
+import { usualThickness } from '@eldrun/core/quickline';
 
 export interface MaterialFigure {
   label: string;

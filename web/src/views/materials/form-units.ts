@@ -9,7 +9,7 @@ import {
   POUND,
   SQUARE_FOOT,
   type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
 
 /** How a figure of a material is typed: what it is called, and the way between the number typed and SI. */
 export interface FormUnit {

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, ref, useTemplateRef, watch } from 'vue';
-import { format, type Measures, type Swept, type UnitSystem } from '@eldrun/core';
+import { format, type UnitSystem } from '@eldrun/core/units';
+import type { Measures } from '@eldrun/core/options';
+import type { Swept } from '@eldrun/core/exploration';
 import { scaleOver, type Brush, type MeasureAxis } from './measure-axes.ts';
 
 /** One of the walls that none beats, in the chart. */

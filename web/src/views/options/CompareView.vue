@@ -1,16 +1,11 @@
 <script setup lang="ts">
 import { useElementSize, useMediaQuery } from '@vueuse/core';
 import { computed, defineAsyncComponent, onBeforeUnmount, ref, useTemplateRef, watch } from 'vue';
-import {
-  formatText,
-  layersApart,
-  lower,
-  parseLength,
-  parseNumber,
-  layerTitle,
-  compareRows,
-  weighed,
-} from '@eldrun/core';
+import { formatText, parseLength, parseNumber } from '@eldrun/core/units';
+import { layersApart } from '@eldrun/core/wall';
+import { lower } from '@eldrun/core/build-up';
+import { layerTitle } from '@eldrun/core/explain';
+import { compareRows, weighed } from '@eldrun/core/options';
 import StatusMark from '../../parts/StatusMark.vue';
 import TextField from '../../parts/TextField.vue';
 import { MOST_COMPARED, useOptions, type ComparedWall } from '../../stores/options.ts';

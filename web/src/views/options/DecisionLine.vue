@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { dayText } from '@eldrun/core';
+import { dayText } from '@eldrun/core/decision';
 import { computed } from 'vue';
-import type { Decision } from '@eldrun/core';
+import type { Decision } from '@eldrun/core/decision';
 import type { SavedDocument } from '@eldrun/contract';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';

@@ -2,17 +2,11 @@
 import { useEventListener } from '@vueuse/core';
 import { computed, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import {
-  fileName,
-  formatText,
-  InputError,
-  type Decision,
-  type DecisionCommand,
-  type Measures,
-  type Quantity,
-  changeText,
-  dayText,
-} from '@eldrun/core';
+import { fileName } from '@eldrun/core/document';
+import { formatText, type Quantity } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
+import { type Decision, type DecisionCommand, changeText, dayText } from '@eldrun/core/decision';
+import type { Measures } from '@eldrun/core/options';
 import { ApiProblem, ask } from '../../api.ts';
 import { useDocument } from '../../documents/use-document.ts';
 import { useNotices } from '../../notices.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ref, shallowRef, watch } from 'vue';
-import type { Decision } from '@eldrun/core';
+import type { Decision } from '@eldrun/core/decision';
 import type { SavedDocument } from '@eldrun/contract';
 import { ask } from '../../api.ts';
 import { useProject } from '../../stores/project.ts';

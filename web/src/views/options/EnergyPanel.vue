@@ -3,16 +3,13 @@ import { computed } from 'vue';
 import {
   fixed,
   formatText,
-  FUELS,
   parseLength,
   parseTemperature,
   SQUARE_FOOT,
   R_VALUE,
-  type Energy,
-  type EnergyCommand,
-  type Facade,
   type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import { FUELS, type Energy, type EnergyCommand, type Facade } from '@eldrun/core/energy';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TableCell from '../../parts/TableCell.vue';
 import TextField from '../../parts/TextField.vue';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, watch } from 'vue';
-import { areasOf, fixed, messageText, SQUARE_FOOT } from '@eldrun/core';
+import { areasOf } from '@eldrun/core/energy';
+import { fixed, messageText, SQUARE_FOOT } from '@eldrun/core/units';
 import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';
 import SavedState from '../../parts/SavedState.vue';
 import { useOptions } from '../../stores/options.ts';

@@ -7,9 +7,9 @@ import {
   parseResistance,
   POUND,
   SQUARE_FOOT,
-  type MoistureStatus,
-  type Objective,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import type { MoistureStatus } from '@eldrun/core/judgment';
+import type { Objective } from '@eldrun/core/exploration';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { useExploration } from '../../stores/exploration.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue';
-import { fixed } from '@eldrun/core';
+import { fixed } from '@eldrun/core/units';
 import { MOST_HOURLY } from '@eldrun/contract';
 import { useNotices } from '../../notices.ts';
 import { MOST_EXPLORED, MOST_IN_PAGE, SAMPLE, useExploration } from '../../stores/exploration.ts';

@@ -1,15 +1,11 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import {
-  assess,
-  InputError,
-  measuresOf,
-  type Measures,
-  type NextStep,
-  type ProjectWall,
-  type WallFile,
-} from '@eldrun/core';
+import { assess } from '@eldrun/core/assessment';
+import { InputError } from '@eldrun/core/errors';
+import { measuresOf, type Measures } from '@eldrun/core/options';
+import type { NextStep } from '@eldrun/core/exploration';
+import type { ProjectWall, WallFile } from '@eldrun/core/build-up';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import { sweptMeasures, useExploration } from '../../stores/exploration.ts';

@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  formatText,
-  type Exploration,
-  type Explored,
-  type Measures,
-  type MoistureStatus,
-  type UnitSystem,
-  type Value,
-  layerTitle,
-} from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import type { Exploration, Explored, Value } from '@eldrun/core/exploration';
+import type { Measures } from '@eldrun/core/options';
+import type { MoistureStatus } from '@eldrun/core/judgment';
+import { layerTitle } from '@eldrun/core/explain';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';
 import { MEASURE_AXES } from './measure-axes.ts';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { format, formatText, type HouseYear, type UnitSystem } from '@eldrun/core';
+import { format, formatText, type UnitSystem } from '@eldrun/core/units';
+import type { HouseYear } from '@eldrun/core/energy';
 
 /** Heat lost in a year by walls and by windows, and below it what the sun through windows makes up for. */
 const props = defineProps<{

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { format, formatText, plainName, type ThicknessCurve, type UnitSystem } from '@eldrun/core';
+import { format, formatText, type UnitSystem } from '@eldrun/core/units';
+import { plainName } from '@eldrun/core/build-up';
+import type { ThicknessCurve } from '@eldrun/core/exploration';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';
 

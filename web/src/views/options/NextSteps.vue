@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import {
-  applyCommands,
-  format,
-  formatText,
-  messageText,
-  type Measures,
-  type NextStep,
-  type UnitSystem,
-  type WallFile,
-} from '@eldrun/core';
+import { applyCommands } from '@eldrun/core/wall';
+import { format, formatText, messageText, type UnitSystem } from '@eldrun/core/units';
+import type { Measures } from '@eldrun/core/options';
+import type { NextStep } from '@eldrun/core/exploration';
+import type { WallFile } from '@eldrun/core/build-up';
 import ChoiceField from '../../parts/ChoiceField.vue';
 
 /** Single changes of the wall as it is, by what R they gain for what they take. */

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
-import { formatText, type ResolvedWall, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import type { ResolvedWall } from '@eldrun/core/build-up';
 import { layerBands, wallSection } from '@eldrun/drawing';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 

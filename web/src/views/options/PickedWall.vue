@@ -1,13 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  formatText,
-  measuresLess,
-  optionOf,
-  resolveWall,
-  type Measures,
-  type WallFile,
-} from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
+import { measuresLess, optionOf, type Measures } from '@eldrun/core/options';
+import { resolveWall, type WallFile } from '@eldrun/core/build-up';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useExploration } from '../../stores/exploration.ts';
 import { useProject } from '../../stores/project.ts';

@@ -4,19 +4,12 @@ import DataTable from 'primevue/datatable';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
 import { computed, ref, shallowRef, useId, watch } from 'vue';
-import {
-  fixed,
-  formatText,
-  InputError,
-  materialsUsed,
-  pricesCsv,
-  parseLength,
-  pricesOfCsv,
-  SQUARE_FOOT,
-  type Material,
-  type Price,
-  fileName,
-} from '@eldrun/core';
+import { fixed, formatText, parseLength, SQUARE_FOOT } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
+import { materialsUsed } from '@eldrun/core/wall';
+import { pricesCsv, pricesOfCsv } from '@eldrun/core/prices';
+import type { Material, Price } from '@eldrun/core/materials';
+import { fileName } from '@eldrun/core/document';
 import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';

@@ -4,7 +4,7 @@ import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import { computed, reactive, ref, useId } from 'vue';
 import { useRouter } from 'vue-router';
-import { DECISION_FORMAT, type Decision } from '@eldrun/core';
+import { DECISION_FORMAT, type Decision } from '@eldrun/core/decision';
 import { ask } from '../../api.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import type { ComparedWall } from '../../stores/options.ts';

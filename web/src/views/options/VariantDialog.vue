@@ -1,14 +1,11 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed, ref, shallowRef } from 'vue';
-import {
-  formatText,
-  layersApart,
-  WAYS,
-  wallOfWay,
-  type ProjectWall,
-  layerTitle,
-} from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
+import { layersApart } from '@eldrun/core/wall';
+import { WAYS, wallOfWay } from '@eldrun/core/options';
+import type { ProjectWall } from '@eldrun/core/build-up';
+import { layerTitle } from '@eldrun/core/explain';
 import { ask } from '../../api.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useNotices } from '../../notices.ts';

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import MultiSelect from 'primevue/multiselect';
 import { computed } from 'vue';
-import { formatText, lower, type Choice, type Value, layerTitle } from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
+import { lower } from '@eldrun/core/build-up';
+import type { Choice, Value } from '@eldrun/core/exploration';
+import { layerTitle } from '@eldrun/core/explain';
 import { keyOf, useExploration } from '../../stores/exploration.ts';
 import { useProject } from '../../stores/project.ts';
 

@@ -1,4 +1,4 @@
-import { type Weights } from '@eldrun/core';
+import type { Weights } from '@eldrun/core/options';
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { MOST_COMPARED } from '../../stores/options.ts';

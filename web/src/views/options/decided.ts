@@ -1,4 +1,4 @@
-import type { DecidedOption } from '@eldrun/core';
+import type { DecidedOption } from '@eldrun/core/decision';
 import type { ComparedWall } from '../../stores/options.ts';
 
 /** What a decision keeps of a wall that is compared. */

@@ -1,16 +1,8 @@
 import { ref, shallowRef, watch } from 'vue';
-import {
-  changesSince,
-  InputError,
-  optionOf,
-  resolveWall,
-  withBrief,
-  type Decision,
-  type DecisionChange,
-  type Measures,
-  type ProjectWall,
-  type ResolvedWall,
-} from '@eldrun/core';
+import { changesSince, type Decision, type DecisionChange } from '@eldrun/core/decision';
+import { InputError } from '@eldrun/core/errors';
+import { optionOf, type Measures } from '@eldrun/core/options';
+import { resolveWall, withBrief, type ProjectWall, type ResolvedWall } from '@eldrun/core/build-up';
 import { ApiProblem, ask } from '../../api.ts';
 import { useProject } from '../../stores/project.ts';
 

@@ -2,17 +2,15 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import {
   facadeYear,
   foilWorth,
-  siteOf,
   USUAL_ENERGY,
-  weatherOfSite,
-  WEATHER_SEED,
   worthOf,
   worthSentences,
   type Energy,
   type EnergyCommand,
   type EnergyOption,
-  type WeatherYear,
-} from '@eldrun/core';
+} from '@eldrun/core/energy';
+import { siteOf, weatherOfSite, type WeatherYear } from '@eldrun/core/climate';
+import { WEATHER_SEED } from '@eldrun/core/judgment';
 import { useOnlyDocument } from '../../documents/only-document.ts';
 import { useOptions, type ComparedWall } from '../../stores/options.ts';
 import { useProject } from '../../stores/project.ts';

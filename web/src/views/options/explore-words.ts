@@ -1,13 +1,6 @@
-import {
-  formatText,
-  MOISTURE_ORDER,
-  type Excluded,
-  type Exploration,
-  type Explored,
-  type Quantity,
-  type Swept,
-  type UnitSystem,
-} from '@eldrun/core';
+import { formatText, type Quantity, type UnitSystem } from '@eldrun/core/units';
+import { MOISTURE_ORDER } from '@eldrun/core/judgment';
+import type { Excluded, Exploration, Explored, Swept } from '@eldrun/core/exploration';
 
 /** How many walls miss a limit; empty where none does. */
 export function outText(explored: Explored | null, limit: Excluded): string {

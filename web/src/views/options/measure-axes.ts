@@ -4,10 +4,10 @@ import {
   POUND,
   R_VALUE,
   SQUARE_FOOT,
-  type Figure,
   type Quantity,
   type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import type { Figure } from '@eldrun/core/options';
 
 /** A measure that walls can be laid out by. */
 export interface MeasureAxis {

@@ -1,5 +1,6 @@
 import { watch } from 'vue';
-import { InputError, PRICES_FORMAT, type PriceBook, type PriceCommand } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import { PRICES_FORMAT, type PriceBook, type PriceCommand } from '@eldrun/core/prices';
 import { useOnlyDocument } from '../../documents/only-document.ts';
 import { useProject } from '../../stores/project.ts';
 

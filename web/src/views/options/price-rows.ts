@@ -1,13 +1,6 @@
-import {
-  fixed,
-  FOOT,
-  priceOf,
-  SQUARE_FOOT,
-  type Material,
-  type Price,
-  type PriceBook,
-  type UnitSystem,
-} from '@eldrun/core';
+import { fixed, FOOT, SQUARE_FOOT, type UnitSystem } from '@eldrun/core/units';
+import { priceOf, type PriceBook } from '@eldrun/core/prices';
+import type { Material, Price } from '@eldrun/core/materials';
 
 /** What prices are for in each system of units: `size` is m² or m³ in one. */
 export const PRICE_UNITS = {

@@ -1,12 +1,12 @@
 import { onScopeDispose, ref, shallowRef } from 'vue';
+import { assess } from '@eldrun/core/assessment';
 import {
-  assess,
   missingForRuns,
   SAMPLE_RANGES,
   summarizeSamples,
   type Sample,
   type SampleSummary,
-} from '@eldrun/core';
+} from '@eldrun/core/judgment';
 import { useNotices } from '../../notices.ts';
 import type { ComparedWall } from '../../stores/options.ts';
 import { useProject } from '../../stores/project.ts';

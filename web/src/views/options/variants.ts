@@ -1,6 +1,6 @@
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
-import type { ProjectWall } from '@eldrun/core';
+import type { ProjectWall } from '@eldrun/core/build-up';
 import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';

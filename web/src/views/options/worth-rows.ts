@@ -1,14 +1,6 @@
-import {
-  formatText,
-  fixed,
-  type DynamicThermal,
-  type Energy,
-  type FoilWorth,
-  type Gain,
-  type Quantity,
-  type UnitSystem,
-  type Worth,
-} from '@eldrun/core';
+import { formatText, fixed, type Quantity, type UnitSystem } from '@eldrun/core/units';
+import type { DynamicThermal } from '@eldrun/core/steady-heat';
+import type { Energy, FoilWorth, Gain, Worth } from '@eldrun/core/energy';
 
 interface Cell {
   text: string;

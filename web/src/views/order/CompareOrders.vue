@@ -1,14 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import {
-  orderTotals,
-  type House,
-  type OrderLine,
-  amountText,
-  inOrder,
-  money,
-  roleLabel,
-} from '@eldrun/core';
+import { orderTotals, type OrderLine, inOrder, money, roleLabel } from '@eldrun/core/order';
+import type { House } from '@eldrun/core/house';
+import { amountText } from '@eldrun/core/takeoff';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import { useProject } from '../../stores/project.ts';
 import { useOrder } from './order-state.ts';

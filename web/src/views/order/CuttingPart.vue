@@ -1,14 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import {
-  fixed,
-  tradeOf,
-  type OrderLine,
-  tapeText,
-  amountText,
-  inOrder,
-  roleLabel,
-} from '@eldrun/core';
+import { fixed, tapeText } from '@eldrun/core/units';
+import { tradeOf } from '@eldrun/core/trade';
+import { type OrderLine, inOrder, roleLabel } from '@eldrun/core/order';
+import { amountText } from '@eldrun/core/takeoff';
 import { useProject } from '../../stores/project.ts';
 import { lengthText } from '../../lengths.ts';
 import { cutBars, NARROW } from './cutting-bars.ts';

@@ -1,16 +1,8 @@
 <script setup lang="ts">
-import {
-  amountIn,
-  fixed,
-  InputError,
-  parseLength,
-  parseNumber,
-  R_VALUE,
-  type Delivery,
-  type Expected,
-  type SoldBy,
-  type UnitSystem,
-} from '@eldrun/core';
+import { amountIn, type SoldBy } from '@eldrun/core/takeoff';
+import { fixed, parseLength, parseNumber, R_VALUE, type UnitSystem } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
+import type { Delivery, Expected } from '@eldrun/core/order';
 import SegmentedChoice from '../../parts/SegmentedChoice.vue';
 import TextField from '../../parts/TextField.vue';
 import { fieldText } from '../../lengths.ts';

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
-import { fixed, money } from '@eldrun/core';
+import { fixed } from '@eldrun/core/units';
+import { money } from '@eldrun/core/order';
 import OnlyDocumentNotices from '../../parts/OnlyDocumentNotices.vue';
 import PartsNav from '../../parts/PartsNav.vue';
 import SavedState from '../../parts/SavedState.vue';

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { amountIn, fixed, GOODS, parseNumber, type OrderLine, type SoldBy } from '@eldrun/core';
+import { amountIn, GOODS, type SoldBy } from '@eldrun/core/takeoff';
+import { fixed, parseNumber } from '@eldrun/core/units';
+import type { OrderLine } from '@eldrun/core/order';
 import TableCell from '../../parts/TableCell.vue';
 import { useProject } from '../../stores/project.ts';
 import { useOrder } from './order-state.ts';

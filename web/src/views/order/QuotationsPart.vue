@@ -1,15 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import {
-  amountIn,
-  fixed,
-  freeName,
-  type QuotedLine,
-  type Quotation,
-  amountText,
-  inOrder,
-  money,
-} from '@eldrun/core';
+import { amountIn, amountText } from '@eldrun/core/takeoff';
+import { fixed } from '@eldrun/core/units';
+import { freeName } from '@eldrun/core/house';
+import { type QuotedLine, type Quotation, inOrder, money } from '@eldrun/core/order';
 import type { Supplier } from '@eldrun/contract';
 import { today } from '../../day.ts';
 import { useNotices } from '../../notices.ts';

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { freeName } from '@eldrun/core/house';
 import {
-  freeName,
   type Delivery,
-  amountText,
   inOrder,
   expectedText,
   findingsText,
   receivingRows,
   type ReceivingRow,
-} from '@eldrun/core';
+} from '@eldrun/core/order';
+import { amountText } from '@eldrun/core/takeoff';
 import { today } from '../../day.ts';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useProject } from '../../stores/project.ts';

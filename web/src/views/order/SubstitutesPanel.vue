@@ -1,16 +1,10 @@
 <script setup lang="ts">
 import { onScopeDispose, computed, ref, shallowRef, watch } from 'vue';
-import {
-  applyAll,
-  costMore,
-  fixed,
-  formatText,
-  materialsUsed,
-  messageText,
-  type Judged,
-  type Substitute,
-  type WallFile,
-} from '@eldrun/core';
+import { applyAll } from '@eldrun/core/document';
+import { costMore, type Judged, type Substitute } from '@eldrun/core/order';
+import { fixed, formatText, messageText } from '@eldrun/core/units';
+import { materialsUsed } from '@eldrun/core/wall';
+import type { WallFile } from '@eldrun/core/build-up';
 import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import StatusMark from '../../parts/StatusMark.vue';

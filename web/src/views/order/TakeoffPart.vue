@@ -1,17 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import {
-  amountIn,
-  BASIS,
-  messageText,
-  parseNumber,
-  type HouseCommand,
-  type OrderLine,
-  amountText,
-  inOrder,
-  money,
-  roleLabel,
-} from '@eldrun/core';
+import { amountIn, amountText } from '@eldrun/core/takeoff';
+import { BASIS, type OrderLine, inOrder, money, roleLabel } from '@eldrun/core/order';
+import { messageText, parseNumber } from '@eldrun/core/units';
+import type { HouseCommand } from '@eldrun/core/house';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TableCell from '../../parts/TableCell.vue';
 import { useProject } from '../../stores/project.ts';

@@ -1,4 +1,4 @@
-import type { StockCut } from '@eldrun/core';
+import type { StockCut } from '@eldrun/core/cutting';
 
 /** A length of stock in the drawing: its pieces and what is left over, as shares of the longest stock. */
 export interface CutBar {

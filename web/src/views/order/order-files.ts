@@ -1,14 +1,8 @@
 import { ref } from 'vue';
-import {
-  csvOf,
-  cuttingTable,
-  InputError,
-  linePricesOfCsv,
-  receivingTable,
-  orderTable,
-  type WrittenTable,
-  fileName,
-} from '@eldrun/core';
+import { csvOf, type WrittenTable } from '@eldrun/core/csv';
+import { cuttingTable, linePricesOfCsv, receivingTable, orderTable } from '@eldrun/core/order';
+import { InputError } from '@eldrun/core/errors';
+import { fileName } from '@eldrun/core/document';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';
 import { downloadBlob, downloadText } from '../../wall-files.ts';

@@ -1,19 +1,16 @@
 import { computed, inject, provide, ref, type InjectionKey } from 'vue';
+import { DETAILS_FORMAT, type Details, type DetailsCommand } from '@eldrun/core/edges';
 import {
-  DETAILS_FORMAT,
   ORDER_FORMAT,
   orderTotals,
   pricedLine,
-  type Details,
-  type DetailsCommand,
-  type HouseCommand,
-  type Material,
   type OrderBook,
   type OrderCommand,
   type OrderLine,
-  type Packs,
-  type TakeoffLine,
-} from '@eldrun/core';
+} from '@eldrun/core/order';
+import type { HouseCommand } from '@eldrun/core/house';
+import type { Material } from '@eldrun/core/materials';
+import type { Packs, TakeoffLine } from '@eldrun/core/takeoff';
 import { useOnlyDocument } from '../../documents/only-document.ts';
 import { makeHouse } from '../../stores/house.ts';
 import { useProject } from '../../stores/project.ts';

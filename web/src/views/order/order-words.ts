@@ -1,12 +1,6 @@
-import {
-  amountIn,
-  fixed,
-  whatText,
-  type OrderLine,
-  type TakeoffLine,
-  type UnitSystem,
-  amountText,
-} from '@eldrun/core';
+import { amountIn, whatText, type TakeoffLine, amountText } from '@eldrun/core/takeoff';
+import { fixed, type UnitSystem } from '@eldrun/core/units';
+import type { OrderLine } from '@eldrun/core/order';
 
 export const netText = ({ net, unit }: TakeoffLine, system: UnitSystem): string =>
   amountText(net, unit, system);

@@ -1,5 +1,5 @@
 import { onScopeDispose, ref, shallowRef } from 'vue';
-import type { OrderLine, Quotation } from '@eldrun/core';
+import type { OrderLine, Quotation } from '@eldrun/core/order';
 import type { Offer, Supplier } from '@eldrun/contract';
 import { ask } from '../../api.ts';
 

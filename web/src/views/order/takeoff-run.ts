@@ -1,5 +1,8 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
-import type { Details, House, Material, Packs, Takeoff } from '@eldrun/core';
+import type { Details } from '@eldrun/core/edges';
+import type { House } from '@eldrun/core/house';
+import type { Material } from '@eldrun/core/materials';
+import type { Packs, Takeoff } from '@eldrun/core/takeoff';
 import { HouseWorker } from '../../workers/house.ts';
 
 /** A takeoff that is worked out beside the page: what it is of, how far it is, what came of it. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fixed } from '@eldrun/core';
+import { fixed } from '@eldrun/core/units';
 import type { FileRun } from './file-run.ts';
 
 /** What is being made, what was saved, what stands in the way. */

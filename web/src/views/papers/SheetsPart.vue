@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import type { UnitSystem } from '@eldrun/core';
+import type { UnitSystem } from '@eldrun/core/units';
 import type { ListedDocument } from '@eldrun/contract';
 import type { PaperSize, SheetKind } from '@eldrun/papers/types';
 import { ask } from '../../api.ts';

@@ -1,5 +1,6 @@
 import { onMounted, ref, shallowRef } from 'vue';
-import { EDGE_NAMES, type ProjectHouse } from '@eldrun/core';
+import { EDGE_NAMES } from '@eldrun/core/edges';
+import type { ProjectHouse } from '@eldrun/core/house';
 import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';
 import { useProject } from '../../stores/project.ts';

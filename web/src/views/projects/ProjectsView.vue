@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
-import { messageText, type Status, type UnitSystem } from '@eldrun/core';
+import { messageText, type UnitSystem } from '@eldrun/core/units';
+import type { Status } from '@eldrun/core/verdicts';
 import type { Project } from '@eldrun/contract';
 import { useNotices } from '../../notices.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';

@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import {
-  fixed,
-  formatText,
-  freeName,
-  InputError,
-  leakAtFifty,
-  outlineOf,
-  parseNumber,
-  type Airtightness,
-} from '@eldrun/core';
+import { fixed, formatText, parseNumber } from '@eldrun/core/units';
+import { freeName, outlineOf } from '@eldrun/core/house';
+import { InputError } from '@eldrun/core/errors';
+import { leakAtFifty } from '@eldrun/core/steady-moisture';
+import type { Airtightness } from '@eldrun/core/build-up';
 import {
   backDraft,
   blowerDoor,

@@ -3,12 +3,12 @@ import InputText from 'primevue/inputtext';
 import { computed, ref, shallowRef, useId } from 'vue';
 import {
   formatText,
-  InputError,
   messageText,
   parseLength,
   parseNumber,
   type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
 import {
   cautionsOf,
   checkName,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref } from 'vue';
 import { dayNumber, dayOf, kindName, type ForecastDay, type PlannedStep } from '@eldrun/core/site';
-import { formatText, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
 import { longDay } from './site-state.ts';
 
 /** The days of a site down the page, its elevations across: what is worked where on which day. */

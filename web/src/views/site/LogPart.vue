@@ -2,7 +2,7 @@
 import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import { computed, ref, useId } from 'vue';
-import { formatText, parseNumber } from '@eldrun/core';
+import { formatText, parseNumber } from '@eldrun/core/units';
 import { groupedBy, kindName, type LogEntry, type PlannedStep } from '@eldrun/core/site';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import SegmentedChoice from '../../parts/SegmentedChoice.vue';

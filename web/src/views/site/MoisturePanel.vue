@@ -1,8 +1,14 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
-import { fixed, formatText, InputError, parseNumber } from '@eldrun/core';
-import { judgedReading, simulatedMeter, simulatedSensors } from '@eldrun/core/instruments';
-import { addDays, dayNumber, type Reading, type Wetting } from '@eldrun/core/site';
+import { fixed, formatText, parseNumber } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
+import {
+  judgedReading,
+  simulatedMeter,
+  simulatedSensors,
+  type Reading,
+} from '@eldrun/core/instruments';
+import { addDays, dayNumber, type Wetting } from '@eldrun/core/site';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import StatusMark from '../../parts/StatusMark.vue';
 import TextField from '../../parts/TextField.vue';

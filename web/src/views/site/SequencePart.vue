@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import { fixed, messageText, money } from '@eldrun/core';
+import { fixed, messageText } from '@eldrun/core/units';
+import { money } from '@eldrun/core/order';
 import { kindName, type Alternative, type Move } from '@eldrun/core/site';
 import { useElementSize } from '@vueuse/core';
 import StatusMark from '../../parts/StatusMark.vue';

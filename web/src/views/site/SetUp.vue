@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { InputError, parseNumber, type OrderBook } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import { parseNumber } from '@eldrun/core/units';
+import type { OrderBook } from '@eldrun/core/order';
 import {
   leadTimesOf,
   ROUTES,

@@ -2,7 +2,8 @@
 import { computed, useId } from 'vue';
 import { drawnStage } from '@eldrun/drawing';
 import { standingOn, type PlannedStep } from '@eldrun/core/site';
-import type { ResolvedWall, UnitSystem } from '@eldrun/core';
+import type { ResolvedWall } from '@eldrun/core/build-up';
+import type { UnitSystem } from '@eldrun/core/units';
 import { SceneMarks } from '../../parts/SceneMarks.ts';
 
 /** A wall as it stands at the end of a day: the same section, what is up in ink, the rest faint. */

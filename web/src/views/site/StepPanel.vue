@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { fixed, messageText, InputError } from '@eldrun/core';
+import { fixed, messageText } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
 import { cautionsOf, checkName, kindName, type Progress } from '@eldrun/core/site';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import StatusMark from '../../parts/StatusMark.vue';

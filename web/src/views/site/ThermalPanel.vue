@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import { fixed, formatText, parseNumber } from '@eldrun/core';
+import { fixed, formatText, parseNumber } from '@eldrun/core/units';
 import {
   emptyBay,
   judgedStrip,

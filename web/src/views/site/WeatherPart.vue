@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import { fixed, formatText, messageText } from '@eldrun/core';
+import { fixed, formatText, messageText } from '@eldrun/core/units';
 import {
   cureOf,
   dayNumber,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
 import { dayText, type Wetting } from '@eldrun/core/site';
 
 /** Moisture of wood day by day over the rain that falls on it. */

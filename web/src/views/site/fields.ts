@@ -1,4 +1,4 @@
-import { InputError } from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
 import { dayNumber, dayOf } from '@eldrun/core/site';
 
 /** Reads a day. @throws InputError */

@@ -25,7 +25,8 @@ import {
   type SiteCommand,
   type SitePlan,
 } from '@eldrun/core/site';
-import { tradeOf, type ResolvedLayer } from '@eldrun/core';
+import { tradeOf } from '@eldrun/core/trade';
+import type { ResolvedLayer } from '@eldrun/core/build-up';
 import { afterPaint } from '../../after-paint.ts';
 import { today } from '../../day.ts';
 import { useOnlyDocument } from '../../documents/only-document.ts';

@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, layerName, plainName, type Assessment, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import { layerName } from '@eldrun/core/verdicts';
+import { plainName } from '@eldrun/core/build-up';
+import type { Assessment } from '@eldrun/core/assessment';
 import { layerBands } from '@eldrun/drawing';
 import type { DepthAxis } from '../../drawing/axis.ts';
 

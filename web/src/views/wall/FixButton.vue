@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Command } from '@eldrun/core';
+import type { Command } from '@eldrun/core/wall';
 import { useWall } from '../../stores/wall.ts';
 import type { FixLine } from './fix-lines.ts';
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Command } from '@eldrun/core';
+import type { Command } from '@eldrun/core/wall';
 import type { FixLine } from './fix-lines.ts';
 import FixButton from './FixButton.vue';
 

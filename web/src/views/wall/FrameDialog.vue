@@ -1,17 +1,14 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed, useId } from 'vue';
+import { applyCommands, type Command } from '@eldrun/core/wall';
 import {
-  applyCommands,
   FRAME_SYSTEMS,
   frameCommands,
-  resolveWall,
   unframedCommands,
-  withBrief,
-  type Command,
   type FrameSystem,
-  type ProjectWall,
-} from '@eldrun/core';
+} from '@eldrun/core/framing';
+import { resolveWall, withBrief, type ProjectWall } from '@eldrun/core/build-up';
 import { wallSection, type Scene } from '@eldrun/drawing';
 import { depthAxis } from '../../drawing/axis.ts';
 import { SceneMarks } from '../../parts/SceneMarks.ts';

@@ -1,24 +1,18 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { clearFieldShare, frameOf, type FramedLayer, type Member } from '@eldrun/core/build-up';
+import { formatText, parseLength, parseShare, trimmed } from '@eldrun/core/units';
 import {
-  clearFieldShare,
-  formatText,
   fractionAtSpacing,
   FRAMING_PRESETS,
-  frameOf,
   LUMBER,
-  parseLength,
-  parseShare,
   SPACINGS,
   STEEL_DEPTHS,
   STEEL_FLANGES,
   STEEL_SHEETS,
-  type Command,
-  type FramedLayer,
-  type Member,
-  trimmed,
-  frameName,
-} from '@eldrun/core';
+} from '@eldrun/core/framing';
+import type { Command } from '@eldrun/core/wall';
+import { frameName } from '@eldrun/core/explain';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';
 import { useBench } from '../../stores/bench.ts';

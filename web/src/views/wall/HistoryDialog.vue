@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { ref, watch } from 'vue';
-import type { Command } from '@eldrun/core';
+import type { Command } from '@eldrun/core/wall';
 import type { Revision } from '@eldrun/contract';
 import { ask } from '../../api.ts';
 import { useNotices } from '../../notices.ts';

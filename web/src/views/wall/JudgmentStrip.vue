@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed, ref, useId } from 'vue';
-import { messageText, type Command, type Status } from '@eldrun/core';
+import { messageText } from '@eldrun/core/units';
+import type { Command } from '@eldrun/core/wall';
+import type { Status } from '@eldrun/core/verdicts';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useJudgment } from '../../stores/judgment.ts';
 import { useProject } from '../../stores/project.ts';

@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
 import { VueDraggable, type SortableEvent } from 'vue-draggable-plus';
-import {
-  faceDepths,
-  formatText,
-  placementProblem,
-  type Command,
-  type Layer,
-  layerTitle,
-  layerFigures,
-} from '@eldrun/core';
+import { faceDepths, type Layer } from '@eldrun/core/build-up';
+import { formatText } from '@eldrun/core/units';
+import { placementProblem, type Command } from '@eldrun/core/wall';
+import { layerTitle, layerFigures } from '@eldrun/core/explain';
 import type { DepthAxis } from '../../drawing/axis.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';

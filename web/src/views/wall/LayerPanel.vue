@@ -1,29 +1,23 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed } from 'vue';
+import { airOf, type AirSpace, type Ventilation } from '@eldrun/core/build-up';
+import { AIR_PERMEABILITY, formatText, parseLength, parseOpening } from '@eldrun/core/units';
 import {
-  airOf,
-  AIR_PERMEABILITY,
   explainLayerResistance,
   explainLayerVapor,
-  formatText,
+  layerTitle,
+  dryCupText,
+} from '@eldrun/core/explain';
+import {
   isInsulation,
-  nameOf,
-  parseLength,
-  parseOpening,
-  placementProblem,
-  placeOf,
-  type AirSpace,
-  type Command,
   type Material,
-  type Ventilation,
   basesOf,
   basisOf,
   withBasis,
   type Basis,
-  layerTitle,
-  dryCupText,
-} from '@eldrun/core';
+} from '@eldrun/core/materials';
+import { nameOf, placementProblem, placeOf, type Command } from '@eldrun/core/wall';
 import { BASIS_NAMES, momentName } from '../../labels.ts';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import TextField from '../../parts/TextField.vue';

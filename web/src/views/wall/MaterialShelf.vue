@@ -2,19 +2,12 @@
 import Dialog from 'primevue/dialog';
 import InputText from 'primevue/inputtext';
 import { computed, ref, useId } from 'vue';
-import {
-  conductivityAt,
-  formatText,
-  freeLayerId,
-  placementProblem,
-  placeOf,
-  usualThickness,
-  vaporClass,
-  type Command,
-  type Layer,
-  type Material,
-  layerTitle,
-} from '@eldrun/core';
+import { conductivityAt, vaporClass, type Material } from '@eldrun/core/materials';
+import { formatText } from '@eldrun/core/units';
+import { freeLayerId, placementProblem, placeOf, type Command } from '@eldrun/core/wall';
+import { usualThickness } from '@eldrun/core/quickline';
+import type { Layer } from '@eldrun/core/build-up';
+import { layerTitle } from '@eldrun/core/explain';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import type { Brief, Command } from '@eldrun/core';
+import type { Brief } from '@eldrun/core/build-up';
+import type { Command } from '@eldrun/core/wall';
 import { useWall } from '../../stores/wall.ts';
 
 /** What a wall says otherwise than its project's brief, and the way back. */

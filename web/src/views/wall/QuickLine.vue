@@ -1,18 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, useId, useTemplateRef, watch } from 'vue';
-import {
-  conductivityAt,
-  formatText,
-  insertions,
-  messageText,
-  parseQuickLine,
-  placementProblem,
-  vaporClass,
-  type Command,
-  type Layer,
-  type Suggestion,
-  dryCupText,
-} from '@eldrun/core';
+import { conductivityAt, vaporClass } from '@eldrun/core/materials';
+import { formatText, messageText } from '@eldrun/core/units';
+import { insertions, parseQuickLine, type Suggestion } from '@eldrun/core/quickline';
+import { placementProblem, type Command } from '@eldrun/core/wall';
+import type { Layer } from '@eldrun/core/build-up';
+import { dryCupText } from '@eldrun/core/explain';
 import { useNotices } from '../../notices.ts';
 import { useBench } from '../../stores/bench.ts';
 import { useProject } from '../../stores/project.ts';

@@ -1,13 +1,8 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
-import {
-  mainMember,
-  formatText,
-  saturationPressure,
-  type Conditions,
-  type ResolvedWall,
-  type UnitSystem,
-} from '@eldrun/core';
+import { mainMember, type Conditions, type ResolvedWall } from '@eldrun/core/build-up';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import { saturationPressure } from '@eldrun/core/climate';
 import { frameMarks, wallSection } from '@eldrun/drawing';
 import { breakLine, type DepthAxis } from '../../drawing/axis.ts';
 import { SceneMarks } from '../../parts/SceneMarks.ts';

@@ -3,15 +3,13 @@ import Dialog from 'primevue/dialog';
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
 import {
   missingForRuns,
-  parseNumber,
   SAMPLE_RANGES,
   summarizeSamples,
   type Sample,
   type Sampled,
   type SampleRanges,
-  fixed,
-  trimmed,
-} from '@eldrun/core';
+} from '@eldrun/core/judgment';
+import { parseNumber, fixed, trimmed } from '@eldrun/core/units';
 import StatusMark from '../../parts/StatusMark.vue';
 import TextField from '../../parts/TextField.vue';
 import { hoursOfBrief } from '../../weather-hours.ts';

@@ -1,16 +1,11 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import {
-  explainPoint,
-  faceDepths,
-  formatText,
-  profileAt,
-  type Explanation,
-  type Path,
-  type Profile,
-  layerTitle,
-} from '@eldrun/core';
+import { explainPoint, type Explanation, layerTitle } from '@eldrun/core/explain';
+import { faceDepths } from '@eldrun/core/build-up';
+import { formatText } from '@eldrun/core/units';
+import { profileAt, type Profile } from '@eldrun/core/steady-moisture';
+import type { Path } from '@eldrun/core/steady-heat';
 import { tracesOf } from '../../drawing/traces.ts';
 import { momentName, PATH_NAMES, type Moment } from '../../labels.ts';
 import TableDialog from '../../parts/TableDialog.vue';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue';
-import type { Command, Status } from '@eldrun/core';
+import type { Command } from '@eldrun/core/wall';
+import type { Status } from '@eldrun/core/verdicts';
 import StatusMark from '../../parts/StatusMark.vue';
 import { useWall } from '../../stores/wall.ts';
 import { useVerdictLines } from './verdict-rows.ts';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { ref, useId } from 'vue';
-import type { Command, Status } from '@eldrun/core';
+import type { Command } from '@eldrun/core/wall';
+import type { Status } from '@eldrun/core/verdicts';
 import StatusMark from '../../parts/StatusMark.vue';
 import type { FixLine } from './fix-lines.ts';
 import FixButton from './FixButton.vue';

@@ -10,7 +10,9 @@ import {
   watch,
 } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { mainMember, InputError, type Command } from '@eldrun/core';
+import { mainMember } from '@eldrun/core/build-up';
+import { InputError } from '@eldrun/core/errors';
+import type { Command } from '@eldrun/core/wall';
 import { ApiProblem } from '../../api.ts';
 import { depthAxis, fullHeight } from '../../drawing/axis.ts';
 import { useNotices } from '../../notices.ts';

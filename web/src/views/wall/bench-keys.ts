@@ -1,5 +1,6 @@
 import { useEventListener } from '@vueuse/core';
-import { placementProblem, type Command, layerTitle } from '@eldrun/core';
+import { placementProblem, type Command } from '@eldrun/core/wall';
+import { layerTitle } from '@eldrun/core/explain';
 import { useNotices } from '../../notices.ts';
 import { useBaseline } from '../../stores/baseline.ts';
 import { useBench } from '../../stores/bench.ts';

@@ -1,12 +1,7 @@
-import {
-  format,
-  formatText,
-  messageText,
-  type Fix,
-  type JudgmentFix,
-  type LayerAssessment,
-  type UnitSystem,
-} from '@eldrun/core';
+import { format, formatText, messageText, type UnitSystem } from '@eldrun/core/units';
+import type { Fix } from '@eldrun/core/wall';
+import type { JudgmentFix } from '@eldrun/core/judgment';
+import type { LayerAssessment } from '@eldrun/core/assessment';
 
 /** A fix in words: what it is, what it comes to, what it gives up. */
 export interface FixLine {

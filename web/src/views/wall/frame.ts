@@ -1,4 +1,6 @@
-import type { LayerAssessment, Material, UnitSystem } from '@eldrun/core';
+import type { LayerAssessment } from '@eldrun/core/assessment';
+import type { Material } from '@eldrun/core/materials';
+import type { UnitSystem } from '@eldrun/core/units';
 import type { DepthAxis } from '../../drawing/axis.ts';
 import type { Pointer } from '../../pointer.ts';
 

@@ -1,5 +1,5 @@
 import type { Component } from 'vue';
-import type { Command } from '@eldrun/core';
+import type { Command } from '@eldrun/core/wall';
 import type { WallFrame } from './frame.ts';
 
 /** Does a step on the wall and says so when it is refused. Returns whether it was done. */

@@ -1,22 +1,18 @@
 import { computed, type ComputedRef } from 'vue';
+import { costBasis, pricesWord } from '@eldrun/core/quantities';
 import {
-  costBasis,
   explainCarbon,
   explainCost,
   explainEffectiveR,
   explainFramingLoss,
   explainMargin,
   explainThickness,
-  format,
-  formatText,
-  framedR,
-  MONTHS,
-  pricesWord,
   type Explanation,
-  type Formatted,
-  type LayerAssessment,
-  type Quantity,
-} from '@eldrun/core';
+} from '@eldrun/core/explain';
+import { format, formatText, type Formatted, type Quantity } from '@eldrun/core/units';
+import { framedR } from '@eldrun/core/steady-heat';
+import { MONTHS } from '@eldrun/core/climate';
+import type { LayerAssessment } from '@eldrun/core/assessment';
 import { useBaseline } from '../../stores/baseline.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';

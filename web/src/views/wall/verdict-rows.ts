@@ -1,5 +1,7 @@
 import { computed } from 'vue';
-import { besideJudgment, messageText, type Status } from '@eldrun/core';
+import { besideJudgment } from '@eldrun/core/judgment';
+import { messageText } from '@eldrun/core/units';
+import type { Status } from '@eldrun/core/verdicts';
 import { useJudgment } from '../../stores/judgment.ts';
 import { useProject } from '../../stores/project.ts';
 import { useWall } from '../../stores/wall.ts';

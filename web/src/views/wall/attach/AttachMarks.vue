@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, layerDepth, mainMember, type AttachmentOf } from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
+import { layerDepth, mainMember } from '@eldrun/core/build-up';
+import type { AttachmentOf } from '@eldrun/core/attachment';
 import { frameMarks } from '@eldrun/drawing';
 import type { WallFrame } from '../frame.ts';
 

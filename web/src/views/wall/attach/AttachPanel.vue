@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { computed, type Component } from 'vue';
-import { attachmentOf, claddingSystem, type Command, type ResolvedWall } from '@eldrun/core';
+import { attachmentOf } from '@eldrun/core/attachment';
+import { claddingSystem } from '@eldrun/core/cladding-systems';
+import type { Command } from '@eldrun/core/wall';
+import type { ResolvedWall } from '@eldrun/core/build-up';
 import SegmentedChoice from '../../../parts/SegmentedChoice.vue';
 import JoinsPart from './JoinsPart.vue';
 import type { AttachPart } from './lens.ts';

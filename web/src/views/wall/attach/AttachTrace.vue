@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { connectionName, formatText, messageText, type AttachmentOf } from '@eldrun/core';
+import { connectionName, type AttachmentOf } from '@eldrun/core/attachment';
+import { formatText, messageText } from '@eldrun/core/units';
 import StatusMark from '../../../parts/StatusMark.vue';
 import type { WallFrame } from '../frame.ts';
 import UseBars from './UseBars.vue';

@@ -4,19 +4,21 @@ import {
   choose,
   connectionName,
   fastenersFor,
-  format,
-  formatText,
-  messageText,
   MODE_WORDS,
   reductionTerm,
   FASTENER_STEPS,
   type AttachmentOf,
-  type Command,
   type Connection,
+  YIELD_MODES,
+} from '@eldrun/core/attachment';
+import {
+  format,
+  formatText,
+  messageText,
   type Quantity,
   type UnitSystem,
-  YIELD_MODES,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import type { Command } from '@eldrun/core/wall';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import StatusMark from '../../../parts/StatusMark.vue';
 import UseBars from './UseBars.vue';

@@ -1,21 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
+import { formatText, parseTemperature } from '@eldrun/core/units';
 import {
-  formatText,
   holdsOn,
   JOINING_KINDS,
   JOINT_PARTS,
   joiningKind,
   joiningPairs,
-  parseTemperature,
   workingTemperatures,
-  type Command,
   type Holds,
   type JoiningPair,
   type JointPart,
-  type ResolvedWall,
-  type Status,
-} from '@eldrun/core';
+} from '@eldrun/core/cladding-systems';
+import type { Command } from '@eldrun/core/wall';
+import type { ResolvedWall } from '@eldrun/core/build-up';
+import type { Status } from '@eldrun/core/verdicts';
 import { today } from '../../../day.ts';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import StatusMark from '../../../parts/StatusMark.vue';

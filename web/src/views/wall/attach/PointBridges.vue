@@ -1,14 +1,9 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import {
-  BRACKETS,
-  format,
-  formatText,
-  type Command,
-  type PointBridge,
-  type ResolvedWall,
-  type UnitSystem,
-} from '@eldrun/core';
+import { BRACKETS } from '@eldrun/core/attachment';
+import { format, formatText, type UnitSystem } from '@eldrun/core/units';
+import type { Command } from '@eldrun/core/wall';
+import type { PointBridge, ResolvedWall } from '@eldrun/core/build-up';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import TableCell from '../../../parts/TableCell.vue';
 import { quantityFrom } from '../../../quantities.ts';

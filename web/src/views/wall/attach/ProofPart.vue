@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import {
-  InputError,
-  otherProof,
-  PROOF_KINDS,
-  proofRegister,
-  type Command,
-  type ProofDocument,
-  type ResolvedWall,
-  type Status,
-} from '@eldrun/core';
+import { InputError } from '@eldrun/core/errors';
+import { otherProof, PROOF_KINDS, proofRegister } from '@eldrun/core/cladding-systems';
+import type { Command } from '@eldrun/core/wall';
+import type { ProofDocument, ResolvedWall } from '@eldrun/core/build-up';
+import type { Status } from '@eldrun/core/verdicts';
 import { today } from '../../../day.ts';
 import StatusMark from '../../../parts/StatusMark.vue';
 import TextField from '../../../parts/TextField.vue';

@@ -4,18 +4,18 @@ import {
   attachmentOf,
   attachmentSteps,
   engineerReasons,
+  setAttachment,
+} from '@eldrun/core/attachment';
+import {
   fixed,
   format,
   formatText,
   messageText,
   parseNumber,
-  setAttachment,
-  type Attachment,
-  type Command,
-  type Loads,
   type Quantity,
-  type ResolvedWall,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import type { Attachment, Loads, ResolvedWall } from '@eldrun/core/build-up';
+import type { Command } from '@eldrun/core/wall';
 import { today } from '../../../day.ts';
 import LoadsFields from '../../../parts/LoadsFields.vue';
 import StatusMark from '../../../parts/StatusMark.vue';

@@ -1,15 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
 import {
-  formatText,
   publishedRows,
   ROWS_NOTE,
   spacingTable,
   TABLE_WEIGHTS,
   type AttachmentOf,
   type Connection,
-  type UnitSystem,
-} from '@eldrun/core';
+} from '@eldrun/core/attachment';
 
 /** How far apart the fasteners may stand, by insulation and cladding; beside it what the published tables allow. */
 const props = defineProps<{

@@ -1,16 +1,11 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import {
-  claddingSystem,
-  messageText,
-  PROOF_KINDS,
-  systemStanding,
-  type Command,
-  type Message,
-  type ResolvedWall,
-  type Status,
-  layerTitle,
-} from '@eldrun/core';
+import { claddingSystem, PROOF_KINDS, systemStanding } from '@eldrun/core/cladding-systems';
+import { messageText, type Message } from '@eldrun/core/units';
+import type { Command } from '@eldrun/core/wall';
+import type { ResolvedWall } from '@eldrun/core/build-up';
+import type { Status } from '@eldrun/core/verdicts';
+import { layerTitle } from '@eldrun/core/explain';
 import { today } from '../../../day.ts';
 import StatusMark from '../../../parts/StatusMark.vue';
 import TextField from '../../../parts/TextField.vue';

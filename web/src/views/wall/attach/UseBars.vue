@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, type ConnectionResult, type UnitSystem } from '@eldrun/core';
+import { formatText, type UnitSystem } from '@eldrun/core/units';
+import type { ConnectionResult } from '@eldrun/core/attachment';
 
 /** How much of what a connection carries is asked of it: a bar each, the limit marked. */
 const props = defineProps<{ result: ConnectionResult; units: UnitSystem }>();

@@ -1,5 +1,5 @@
 import { defineAsyncComponent, ref } from 'vue';
-import { attachmentOf } from '@eldrun/core';
+import { attachmentOf } from '@eldrun/core/attachment';
 import { useWall } from '../../../stores/wall.ts';
 import type { Lens, RunStep } from '../lens.ts';
 import AttachMarks from './AttachMarks.vue';

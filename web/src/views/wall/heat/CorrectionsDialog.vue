@@ -1,16 +1,12 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed } from 'vue';
-import {
-  FASTENER_KINDS,
-  formatText,
-  InputError,
-  SQUARE_FOOT,
-  VOID_LEVELS,
-  type Command,
-  type Fastener,
-  layerTitle,
-} from '@eldrun/core';
+import { FASTENER_KINDS, VOID_LEVELS } from '@eldrun/core/steady-heat';
+import { formatText, SQUARE_FOOT } from '@eldrun/core/units';
+import { InputError } from '@eldrun/core/errors';
+import type { Command } from '@eldrun/core/wall';
+import type { Fastener } from '@eldrun/core/build-up';
+import { layerTitle } from '@eldrun/core/explain';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import TextField from '../../../parts/TextField.vue';
 import { useProject } from '../../../stores/project.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useTemplateRef, watch } from 'vue';
-import type { WallSection } from '@eldrun/core';
+import type { WallSection } from '@eldrun/core/steady-heat';
 import { fieldRaster, realTemperature, type Air } from '../../../drawing/field.ts';
 import { paintTemperatures, type TemperatureScale } from '../../../drawing/temperature-scale.ts';
 import type { WallFrame } from '../frame.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, useId } from 'vue';
-import type { WallSection } from '@eldrun/core';
+import type { WallSection } from '@eldrun/core/steady-heat';
 import { wallSection } from '@eldrun/drawing';
 import {
   faceStrip,

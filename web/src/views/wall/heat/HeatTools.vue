@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { formatText, type Command } from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
+import type { Command } from '@eldrun/core/wall';
 import { FLOW_BANDS } from '../../../drawing/field.ts';
 import {
   degrees,

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { format, formatText, lossLadder, publishedSteel, type LossCause } from '@eldrun/core';
+import { format, formatText } from '@eldrun/core/units';
+import { lossLadder, publishedSteel, type LossCause } from '@eldrun/core/steady-heat';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
 

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { formatText, temperatureAt, type WallSection, layerTitle } from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
+import { temperatureAt } from '@eldrun/core/conduction';
+import type { WallSection } from '@eldrun/core/steady-heat';
+import { layerTitle } from '@eldrun/core/explain';
 import { realTemperature, sectionDepth, type Air } from '../../../drawing/field.ts';
 import { linePath } from '../../../drawing/lines.ts';
 import { degrees, shareOf, type TemperatureScale } from '../../../drawing/temperature-scale.ts';

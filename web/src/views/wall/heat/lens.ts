@@ -1,4 +1,4 @@
-import { formatText } from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
 import { degrees, temperatureScale } from '../../../drawing/temperature-scale.ts';
 import { useBench } from '../../../stores/bench.ts';
 import { useHeat } from '../../../stores/heat.ts';

@@ -2,13 +2,13 @@
 import { computed } from 'vue';
 import {
   dryingOf,
-  formatText,
   HUMID_DAY,
   innerPlaneOf,
-  layerDepth,
   type DryingWay,
   type MonthlyBalance,
-} from '@eldrun/core';
+} from '@eldrun/core/steady-moisture';
+import { formatText } from '@eldrun/core/units';
+import { layerDepth } from '@eldrun/core/build-up';
 import { wave, wetPlaces } from '../../../drawing/moisture.ts';
 import { CLASS_NAMES, filmText } from '../../../labels.ts';
 import type { WallFrame } from '../frame.ts';

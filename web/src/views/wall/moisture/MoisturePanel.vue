@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { defineAsyncComponent, ref } from 'vue';
-import type { Command } from '@eldrun/core';
+import type { Command } from '@eldrun/core/wall';
 import RatioPanel from './RatioPanel.vue';
 
 /** What the year says below the drawing: another strategy, more insulation outside, the course of the months. */

@@ -1,14 +1,11 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import {
-  faceDepths,
-  formatText,
-  layerDepth,
-  MONTHS,
-  type MonthlyBalance,
-  layerTitle,
-} from '@eldrun/core';
+import { faceDepths, layerDepth } from '@eldrun/core/build-up';
+import { formatText } from '@eldrun/core/units';
+import { MONTHS } from '@eldrun/core/climate';
+import type { MonthlyBalance } from '@eldrun/core/steady-moisture';
+import { layerTitle } from '@eldrun/core/explain';
 import { moisturePlots, stateAt } from '../../../drawing/moisture.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
 import DepthReading from '../DepthReading.vue';

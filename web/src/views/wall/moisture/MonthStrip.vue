@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, HUMID_DAY, innerPlaneOf, MONTHS } from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
+import { HUMID_DAY, innerPlaneOf } from '@eldrun/core/steady-moisture';
+import { MONTHS } from '@eldrun/core/climate';
 import { useBench } from '../../../stores/bench.ts';
 import { useMoisture } from '../../../stores/moisture.ts';
 import { useProject } from '../../../stores/project.ts';

@@ -1,19 +1,15 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
+import { applyCommands, type Command } from '@eldrun/core/wall';
 import {
-  applyCommands,
   boardCommands,
-  formatText,
-  LIBRARY,
-  outsideBoard,
   outsideSplit,
-  resolveWall,
   smallestBoard,
   SPLIT_CONDITIONS,
-  STANDARD,
-  type Command,
-  type ResolvedWall,
-} from '@eldrun/core';
+} from '@eldrun/core/strategies';
+import { formatText } from '@eldrun/core/units';
+import { LIBRARY, STANDARD } from '@eldrun/core/materials';
+import { outsideBoard, resolveWall, type ResolvedWall } from '@eldrun/core/build-up';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';

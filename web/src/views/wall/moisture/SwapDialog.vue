@@ -1,23 +1,14 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed, onBeforeUnmount, shallowRef, watch } from 'vue';
-import {
-  applyCommands,
-  assessLayers,
-  dryingOf,
-  effectOf,
-  format,
-  formatText,
-  judge,
-  messageText,
-  monthlyBalance,
-  swapStrategy,
-  withSection,
-  type Assessment,
-  type Command,
-  type Quantity,
-  layerTitle,
-} from '@eldrun/core';
+import { applyCommands, type Command } from '@eldrun/core/wall';
+import { assessLayers, withSection, type Assessment } from '@eldrun/core/assessment';
+import { dryingOf, monthlyBalance } from '@eldrun/core/steady-moisture';
+import { effectOf } from '@eldrun/core/verdicts';
+import { format, formatText, messageText, type Quantity } from '@eldrun/core/units';
+import { judge } from '@eldrun/core/judgment';
+import { swapStrategy } from '@eldrun/core/strategies';
+import { layerTitle } from '@eldrun/core/explain';
 import { CLASS_NAMES } from '../../../labels.ts';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';

@@ -1,19 +1,16 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { Chart } from '../../../parts/chart.ts';
+import { format, formatText, inUnits, type Quantity } from '@eldrun/core/units';
 import {
-  format,
-  formatText,
-  inUnits,
   hoursAtRisk,
-  layerName,
   leakCondensation,
   leakAtFifty,
-  plainName,
-  MONTHS,
   sheathingMoisture,
-  type Quantity,
-} from '@eldrun/core';
+} from '@eldrun/core/steady-moisture';
+import { layerName } from '@eldrun/core/verdicts';
+import { plainName } from '@eldrun/core/build-up';
+import { MONTHS } from '@eldrun/core/climate';
 import { yearOption, type MonthRow, type YearSeries } from '../../../drawing/year-chart.ts';
 import { useMoisture } from '../../../stores/moisture.ts';
 import { useProject } from '../../../stores/project.ts';

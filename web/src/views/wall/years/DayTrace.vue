@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core';
 import { computed, useTemplateRef } from 'vue';
-import { faceDepths, faceWords, formatText } from '@eldrun/core';
+import { faceDepths } from '@eldrun/core/build-up';
+import { faceWords } from '@eldrun/core/simulation';
+import { formatText } from '@eldrun/core/units';
 import { dayTrace } from '../../../drawing/years.ts';
 import TableDialog from '../../../parts/TableDialog.vue';
 import type { ShownRun } from '../../../stores/simulation.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Select from 'primevue/select';
 import { computed } from 'vue';
-import { ventilatedGap, type RunChoices } from '@eldrun/core';
+import { ventilatedGap, type RunChoices } from '@eldrun/core/transient';
 import { useProject } from '../../../stores/project.ts';
 import { useWall } from '../../../stores/wall.ts';
 import { useSimulation } from '../../../stores/simulation.ts';

@@ -1,15 +1,9 @@
 <script setup lang="ts">
 import { computed, useTemplateRef, watchEffect } from 'vue';
-import {
-  CAUSES,
-  faceWords,
-  format,
-  plainName,
-  type Causes,
-  type SimulationFile,
-  fixed,
-  inUnits,
-} from '@eldrun/core';
+import { CAUSES, type Causes, type SimulationFile } from '@eldrun/core/transient';
+import { faceWords } from '@eldrun/core/simulation';
+import { format, fixed, inUnits } from '@eldrun/core/units';
+import { plainName } from '@eldrun/core/build-up';
 import { barOption, CHART_LEFT, CHART_RIGHT, lineOption } from '../../../drawing/run-chart.ts';
 import { monthText } from '../../../drawing/dates.ts';
 import { fieldRows, lineOf, monthMeans, waterByMonth } from '../../../drawing/years.ts';

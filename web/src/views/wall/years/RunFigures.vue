@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { format, type SimulationResult, fixed } from '@eldrun/core';
+import { format, fixed } from '@eldrun/core/units';
+import type { SimulationResult } from '@eldrun/core/transient';
 import { useProject } from '../../../stores/project.ts';
 import { useSimulation } from '../../../stores/simulation.ts';
 

@@ -3,21 +3,23 @@ import { computed } from 'vue';
 import {
   EXPOSURES,
   gapOpening,
-  formatText,
-  layerName,
-  leakAtFifty,
-  MONTHS,
-  parseLeakAtFifty,
-  parseLength,
-  parseNumber,
-  parseOpening,
   rainBehind,
   SHELTERS,
   storingLayers,
   ventilatedGap,
   type RunChoices,
+} from '@eldrun/core/transient';
+import {
+  formatText,
+  parseLeakAtFifty,
+  parseLength,
+  parseNumber,
+  parseOpening,
   trimmed,
-} from '@eldrun/core';
+} from '@eldrun/core/units';
+import { layerName } from '@eldrun/core/verdicts';
+import { leakAtFifty } from '@eldrun/core/steady-moisture';
+import { MONTHS } from '@eldrun/core/climate';
 import ChoiceField from '../../../parts/ChoiceField.vue';
 import TextField from '../../../parts/TextField.vue';
 import { useProject } from '../../../stores/project.ts';

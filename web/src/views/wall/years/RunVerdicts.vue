@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { messageText, type Command, type RunFix } from '@eldrun/core';
+import { messageText } from '@eldrun/core/units';
+import type { Command } from '@eldrun/core/wall';
+import type { RunFix } from '@eldrun/core/simulation';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { useProject } from '../../../stores/project.ts';
 import { useSimulation } from '../../../stores/simulation.ts';

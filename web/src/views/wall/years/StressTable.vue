@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, worstStatus, fixed } from '@eldrun/core';
+import { formatText, fixed } from '@eldrun/core/units';
+import { worstStatus } from '@eldrun/core/simulation';
 import StatusMark from '../../../parts/StatusMark.vue';
 import { useProject } from '../../../stores/project.ts';
 import { useSimulation } from '../../../stores/simulation.ts';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText } from '@eldrun/core';
+import { formatText } from '@eldrun/core/units';
 import { humidityBands } from '../../../drawing/years.ts';
 import type { WallFrame } from '../frame.ts';
 

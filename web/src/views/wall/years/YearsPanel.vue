@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { computed, nextTick, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { faceWords, layerName, lower, standaloneWall, type Command } from '@eldrun/core';
+import { faceWords } from '@eldrun/core/simulation';
+import { layerName } from '@eldrun/core/verdicts';
+import { lower } from '@eldrun/core/build-up';
+import { standaloneWall, type Command } from '@eldrun/core/wall';
 import { ask } from '../../../api.ts';
 import { courseCsv } from '../../../drawing/years.ts';
 import { useNotices } from '../../../notices.ts';
@@ -69,7 +72,7 @@ async function openFile(event: Event): Promise<void> {
   (event.target as HTMLInputElement).value = '';
   if (!file) return;
   try {
-    const { parseSimulation } = await import('@eldrun/core/simulation');
+    const { parseSimulation } = await import('@eldrun/core/simulation/schema');
     const opened = parseSimulation(await file.text(), project.ownMaterials);
     if ('epw' in opened.transient.climate)
       notices.done(

@@ -1,0 +1,75 @@
+import Joi from 'joi';
+import { InputError } from '../../common/errors.ts';
+import { check, id, text, within } from '../../common/validation/index.ts';
+import { validateBrief } from '../wall/schema.ts';
+import { DECISION_FORMAT, type Decision } from './types.ts';
+
+const figure = Joi.number().allow(null).required();
+
+const option = Joi.object({
+  wall: id.required(),
+  revision: Joi.number().integer().min(1).required(),
+  name: text.max(200).required(),
+  measures: Joi.object({
+    u: Joi.number().required(),
+    r: Joi.number().required(),
+    thickness: Joi.number().required(),
+    cost: figure,
+    carbon: figure,
+    margin: figure,
+    moisture: Joi.string().valid('pass', 'caution', 'fail').required(),
+  })
+    .unknown()
+    .required(),
+  judgment: Joi.object({
+    moisture: Joi.string().valid('pass', 'caution', 'fail').required(),
+    basis: Joi.string().valid('static', 'hourly').required(),
+  })
+    .unknown()
+    .required(),
+  rejected: Joi.string().allow('').max(2000),
+}).unknown();
+
+const schema = Joi.object({
+  format: Joi.string().valid(DECISION_FORMAT).required(),
+  version: Joi.number().valid(1).required(),
+  name: text.max(200).required(),
+  chosen: id.required(),
+  why: Joi.string().allow('').max(4000).required(),
+  decidedBy: Joi.string().allow('').max(200).required(),
+  decidedOn: Joi.string()
+    .pattern(/^\d{4}-\d{2}-\d{2}$/)
+    .required(),
+  options: Joi.array().items(option.required()).min(1).max(6).required(),
+  brief: Joi.object().required(),
+}).unknown();
+
+/**
+ * Validates a decision: its shape, a date that exists, and that the chosen wall is one of the options.
+ *
+ * @throws InputError that names the first wrong field and what is allowed there
+ */
+export function validateDecision(value: unknown): Decision {
+  const given = (value ?? {}) as { decidedOn?: unknown };
+  if (typeof given.decidedOn === 'string' && !isDate(given.decidedOn))
+    throw new InputError(
+      'decidedOn',
+      `“${given.decidedOn.slice(0, 40)}” is no date`,
+      'year-month-day, such as 2026-11-26',
+    );
+  const decision = check<Decision>(schema, value);
+  within('brief', () => validateBrief(decision.brief));
+  const walls = decision.options.map(({ wall }) => wall);
+  if (!walls.includes(decision.chosen))
+    throw new InputError('chosen', `“${decision.chosen}” is none of the options`, walls.join(', '));
+  const twice = walls.findIndex((wall, i) => walls.indexOf(wall) !== i);
+  if (twice >= 0)
+    throw new InputError(`options[${twice}].wall`, 'is there twice', 'each wall once');
+  return decision;
+}
+
+function isDate(day: string): boolean {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(day)) return false;
+  const time = Date.parse(`${day}T00:00:00Z`);
+  return !Number.isNaN(time) && new Date(time).toISOString().startsWith(day);
+}

@@ -1,0 +1,59 @@
+import type { Assessment, LayerAssessment } from '../assessment/index.ts';
+import { say } from '../../common/units/index.ts';
+import {
+  innerSurface,
+  layerOrder,
+  monthlyCondensation,
+  retarderSide,
+  sunDriven,
+  vaporTrap,
+  waterBarrier,
+  type Finding,
+} from '../verdicts/index.ts';
+import type { Decision } from './types.ts';
+
+/** What fails a wall by itself, whatever else is said of it; the first of them that fails decides. */
+const FROM_LAYERS = [
+  layerOrder,
+  waterBarrier,
+  vaporTrap,
+  retarderSide,
+  sunDriven,
+  monthlyCondensation,
+] as const;
+
+const decided = (id: string, { title }: Finding): Decision => ({
+  moisture: 'fail',
+  decides: { id, text: say`${title}.` },
+  relies: [],
+});
+
+/** What rules have found of a wall, by their ids. */
+export type Found = Map<string, Finding | null>;
+
+/**
+ * What decides alone.
+ *
+ * @param spared ids of rules that an hourly run has answered
+ * @param found takes what the rules find, for others to look at
+ * @returns null where nothing does
+ */
+export function decidesAlone(
+  assessment: LayerAssessment,
+  spared: readonly string[] = [],
+  found?: Found,
+): Decision | null {
+  for (const rule of FROM_LAYERS) {
+    if (spared.includes(rule.id)) continue;
+    const finding = rule.judge(assessment);
+    found?.set(rule.id, finding);
+    if (finding?.status === 'fail') return decided(rule.id, finding);
+  }
+  return null;
+}
+
+/** The inner surface, which needs the section. */
+export function surfaceDecides(assessment: Assessment): Decision | null {
+  const finding = innerSurface.judge(assessment);
+  return finding?.status === 'fail' ? decided(innerSurface.id, finding) : null;
+}

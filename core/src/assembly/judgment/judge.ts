@@ -1,0 +1,104 @@
+import type { Assessment, LayerAssessment } from '../assessment/index.ts';
+import { say, type Message } from '../../common/units/index.ts';
+import { retarderRow, vaporTrap } from '../verdicts/index.ts';
+import type { ResolvedWall } from '../../physics/build-up/index.ts';
+import { decidesAlone, surfaceDecides, type Found } from './decisive.ts';
+import { driesShutIn, judgeRuns } from './hourly.ts';
+import type { RunsDone } from './runs.ts';
+import { airBarrierRelied, judgeStatically } from './static.ts';
+import {
+  MOISTURE_ORDER,
+  type CodeBadge,
+  type Decision,
+  type Judgment,
+  type MoistureStatus,
+} from './types.ts';
+
+/** The code's badge: what its rows for retarders say. */
+export function codeBadge(assessment: LayerAssessment): CodeBadge {
+  const row = retarderRow(assessment);
+  return row
+    ? { status: row.status, row: row.title }
+    : { status: 'unknown', row: say`No code is compared with.` };
+}
+
+/** What every judgment relies on for the wall it is of. */
+function reliesOn({ counted, layers }: ResolvedWall): Message[] {
+  return counted < layers.length
+    ? [say`the gap behind the cladding staying open at top and bottom`]
+    : [];
+}
+
+function judgmentOf(
+  assessment: Assessment,
+  decision: Decision,
+  basis: Judgment['basis'],
+  alone = false,
+): Judgment {
+  return {
+    ...decision,
+    relies: decision.moisture === 'fail' ? [] : [...decision.relies, ...reliesOn(assessment.wall)],
+    basis,
+    alone,
+    code: codeBadge(assessment),
+  };
+}
+
+/**
+ * The judgment of a wall's moisture without a simulation: what decides alone, else the judged face, the retarder and
+ * what dries, else the rows of the code.
+ */
+export function judge(assessment: Assessment): Judgment {
+  const found: Found = new Map();
+  const alone = decidesAlone(assessment, [], found) ?? surfaceDecides(assessment);
+  const decision = alone ?? judgeStatically(assessment, found);
+  return judgmentOf(assessment, decision, 'static', alone !== null);
+}
+
+/** The status that `judge` gives a wall on whose inner surface no mold can grow: for that, no section is needed. */
+export function statusOfLayers(layers: LayerAssessment): MoistureStatus {
+  const found: Found = new Map();
+  return (decidesAlone(layers, [], found) ?? judgeStatically(layers, found)).moisture;
+}
+
+/** Whether the judgment of a changed wall is no worse than that of the wall before, both without a simulation. */
+export function noWorseThan(assessment: Assessment): (after: Assessment) => boolean {
+  const before = MOISTURE_ORDER.indexOf(judge(assessment).moisture);
+  return (after) => MOISTURE_ORDER.indexOf(judge(after).moisture) >= before;
+}
+
+/**
+ * The judgment with the runs of a plan behind it. The hourly run outranks every static check of what happens inside the
+ * wall; what decides alone still does, but for wood between two tight layers that dries in its run.
+ *
+ * @returns the static judgment where the runs do not count
+ */
+export function judgeWithRuns(assessment: Assessment, runs: RunsDone | null): Judgment {
+  if (!runs) return judge(assessment);
+  const alone = decidesAlone(assessment, [vaporTrap.id]) ?? surfaceDecides(assessment);
+  if (alone) return judgmentOf(assessment, alone, 'static', true);
+  const decision = judgeRuns(assessment, runs.standard);
+  if (!decision) return judge(assessment);
+  const trap = vaporTrap.judge(assessment);
+  if (trap?.status === 'fail') {
+    if (!runs.shutIn || runs.shutIn.problem !== null) return judge(assessment);
+    const dries = driesShutIn(assessment, runs.shutIn);
+    if (!dries || decision.moisture !== 'fail')
+      return judgmentOf(
+        assessment,
+        {
+          moisture: dries ? 'caution' : 'fail',
+          decides: {
+            id: vaporTrap.id,
+            text: dries
+              ? say`${trap.title}; shut in wet, it dries within a year all the same.`
+              : say`${trap.title}; shut in wet, it does not dry.`,
+          },
+          relies: [airBarrierRelied],
+        },
+        'hourly',
+        !dries,
+      );
+  }
+  return judgmentOf(assessment, { ...decision, relies: [airBarrierRelied] }, 'hourly');
+}

@@ -1,0 +1,2 @@
+export * from './outside-split.ts';
+export * from './swap.ts';

@@ -1,0 +1,129 @@
+import {
+  planeSteps,
+  solveOn,
+  surfaceAt,
+  type PlaneSection,
+  type RefinedSolution,
+  type SurfacePart,
+} from '../../physics/conduction/index.ts';
+import { leastMoldFactor } from '../../physics/steady-moisture/index.ts';
+import { measured, say } from '../../common/units/index.ts';
+import type { ResolvedWall } from '../../physics/build-up/index.ts';
+import type { EdgeFinding, EdgeHeat, EdgeSection, Piece } from './types.ts';
+
+/** An edge is solved until its coupling changes by less than this, relative. */
+const TOLERANCE = 2e-3;
+
+/** Sheltered surfaces: the film that mold is judged with, m²K/W (EN ISO 13788:2012, 4.4.1). */
+const SHELTERED = 0.25;
+
+/** What is found of an edge, and its field where somebody looks at it. */
+export interface SolvedEdge {
+  heat: EdgeHeat;
+  field: RefinedSolution;
+}
+
+/**
+ * Solves an edge: ψ = L2D − Σ U·l − L2D of what is taken off as it is, and its coldest inner surface.
+ *
+ * @returns in steps, so that a caller can stop in between; null where nothing of it counts for heat
+ * @see EN ISO 10211:2017, clauses 7, 9 and 12; EN ISO 14683:2017, 4
+ */
+export function* solveEdgeSteps({
+  thermal,
+  pieces,
+}: Pick<EdgeSection, 'thermal' | 'pieces'>): Generator<undefined, SolvedEdge | null> {
+  if (!thermal) return null;
+  const field = yield* planeSteps(thermal.section, { tolerance: TOLERANCE });
+  const l2d = couplingOf(field);
+  const taken = thermal.without
+    ? couplingOf(yield* planeSteps(thermal.without.section, { tolerance: TOLERANCE }))
+    : 0;
+  const psi = thermal.flanks.reduce((rest, { u, length }) => rest - u * length, l2d - taken);
+  const coldest = coldestOf(field, pieces, null);
+  const sheltered = coldestOf(field, pieces, SHELTERED);
+  const [cold, warm] = temperaturesOf(thermal.section);
+  return {
+    heat: {
+      l2d,
+      psi,
+      surface: coldest?.temperature ?? warm,
+      factor: sheltered ? (sheltered.temperature - cold) / (warm - cold) : 1,
+      at: coldest ? [coldest.x, coldest.y] : [0, 0],
+      change: field.change,
+    },
+    field,
+  };
+}
+
+/** `solveEdgeSteps` in one go. */
+export function solveEdge(section: Pick<EdgeSection, 'thermal' | 'pieces'>): SolvedEdge | null {
+  const steps = solveEdgeSteps(section);
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
+}
+
+/** Between indoors and outdoors, W/(m·K). */
+function couplingOf({ places, l2d }: RefinedSolution): number {
+  return l2d[places.indexOf('outdoors')]?.[places.indexOf('indoors')] ?? 0;
+}
+
+function temperaturesOf({ sides, environments = [] }: PlaneSection): [cold: number, warm: number] {
+  let [cold, warm] = [Infinity, -Infinity];
+  for (const { temperature } of [...Object.values(sides), ...environments])
+    [cold, warm] = [Math.min(cold, temperature), Math.max(warm, temperature)];
+  return [cold, warm];
+}
+
+/** The coldest inner surface but the window's own. @param film in place of the one indoors, on the grid that is there */
+function coldestOf(
+  field: RefinedSolution,
+  pieces: readonly Piece[],
+  film: number | null,
+): SurfacePart | null {
+  const own = pieces.filter(({ window }) => window);
+  const sheltered = <T extends { place?: string; resistance: number }>(one: T): T =>
+    one.place === 'indoors' && film !== null ? { ...one, resistance: film } : one;
+  const solution =
+    film === null
+      ? field
+      : solveOn(field, {
+          sides: Object.fromEntries(
+            Object.entries(field.sides).map(([name, side]) => [name, sheltered(side)]),
+          ),
+          environments: (field.environments ?? []).map(sheltered),
+        });
+  let coldest: SurfacePart | null = null;
+  const columns = field.x.length - 1;
+  for (const part of surfaceAt(solution, 'indoors')) {
+    const i = part.cell % columns;
+    const j = (part.cell - i) / columns;
+    const x = (field.x[i]! + field.x[i + 1]!) / 2;
+    const y = (field.y[j]! + field.y[j + 1]!) / 2;
+    if (own.some((piece) => x > piece.x0 && x < piece.x1 && y > piece.y0 && y < piece.y1)) continue;
+    if (!coldest || part.temperature < coldest.temperature) coldest = part;
+  }
+  return coldest;
+}
+
+/** What is found by the heat of an edge: whether its coldest surface grows mold in any month. */
+export function judgeEdgeHeat(wall: ResolvedWall, { factor, at, surface }: EdgeHeat): EdgeFinding {
+  const least = leastMoldFactor(wall.months);
+  const where = say`Coldest inner surface ${measured('temperature', surface)} on the design day. Its temperature factor is ${factor.toFixed(2)} with a sheltered film; no month asks for more than ${Math.max(0, least).toFixed(2)}. EN ISO 13788; the window’s own surface is its maker’s.`;
+  if (factor < least)
+    return {
+      id: 'mold',
+      status: 'caution',
+      title: say`Mold can grow at this edge: it is too cold indoors`,
+      reason: where,
+      at,
+    };
+  return {
+    id: 'mold',
+    status: 'pass',
+    title: say`Warm enough indoors against mold`,
+    reason: where,
+    at,
+  };
+}

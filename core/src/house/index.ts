@@ -1,5 +1,0 @@
-export * from './commands.ts';
-export * from './mirror.ts';
-export * from './outline.ts';
-export * from './trade.ts';
-export * from './types.ts';

@@ -1,0 +1,77 @@
+import data from '../../../data/cladding.json' with { type: 'json' };
+import type { Material } from './types.ts';
+
+/** What a kind of cladding needs behind it, and how it is made up. Lengths m, openings mm² for each metre. */
+export interface CladdingNeeds {
+  id: string;
+  materials: string[];
+  /** kg/m² */
+  weight?: number;
+  gap: {
+    min: number;
+    wetClimateMin: number;
+    recommended: number;
+    openingPerMetre?: number;
+    note?: string;
+  };
+  module?: {
+    kind: string;
+    lap?: number;
+    exposure?: [number, number];
+    length?: [number, number];
+    width?: [number, number];
+    height?: [number, number];
+    joint?: [number, number];
+    maxArea?: number;
+    maxRatio?: number;
+  };
+  fastening?: {
+    kind: string;
+    horizontal: number | null;
+    vertical: number | null;
+    penetration?: number | null;
+    note?: string;
+  };
+  edgeDistance?: Record<string, number> | null;
+  /** How it moves: 1/K, share of its length where it goes up dry, °C. */
+  expansion?: {
+    cte: number;
+    moistureMovement: number;
+    surfaceTemperature: [number, number];
+    clearance: number;
+    movingShare: number;
+    maxLength: number;
+    rule: string;
+  };
+  /** Coats that cure: how long each is kept moist and waits for the next, h; the air that it bears, °C. */
+  cure?: {
+    coats: { name: string; thickness: number; moistCureHours: number; waitHours: number }[];
+    temperature: [number, number];
+    protectHours: number;
+    note: string;
+  } | null;
+}
+
+const NEEDS = new Map(
+  (data.claddings as unknown as CladdingNeeds[]).flatMap((cladding) =>
+    cladding.materials.map((material) => [material, cladding] as const),
+  ),
+);
+
+/** What a cladding of the library needs, or undefined for any other material. */
+export function claddingNeeds(id: string): CladdingNeeds | undefined {
+  return NEEDS.get(id);
+}
+
+const LAPPED = /\b(lap|shingle|shake|clapboard|siding)s?\b/i;
+const FLAT = /\b(panel|plywood|stucco|render)\b/i;
+
+/** Whether it is laid in laps, hollow or open enough to drain and breathe where it stands directly on the wall. */
+export function isLapSiding(id: string, { name, category }: Material): boolean {
+  const known = NEEDS.get(id);
+  if (known?.module?.lap !== undefined) return true;
+  const words = `${id.replaceAll('-', ' ')} ${name}`;
+  return (
+    (known !== undefined || category === 'cladding') && LAPPED.test(words) && !FLAT.test(words)
+  );
+}
