@@ -3,7 +3,7 @@ import { attachmentOf, spacingTable } from '@eldrun/core/attachment';
 import { monthlyBalance } from '@eldrun/core/steady-moisture';
 import { resolveWall, withBrief } from '@eldrun/core/build-up';
 import { verdictsOf } from '@eldrun/core/verdicts';
-import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 
 /** Calls a function for about so many milliseconds. Returns calls a second. */
 function rate(work: () => void, ms = 1500): number {

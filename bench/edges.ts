@@ -2,7 +2,7 @@ import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
 import { houseEdges, sectionOf, solveEdge, type EdgeSection } from '@eldrun/core/edges';
 import { withBrief } from '@eldrun/core/build-up';
 import type { House } from '@eldrun/core/house';
-import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 
 /** The demo house with its walls in it. */
 function demoHouse(): House {

@@ -8,7 +8,7 @@ import {
   type Exploration,
 } from '@eldrun/core/exploration';
 import { withBrief } from '@eldrun/core/build-up';
-import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;
 

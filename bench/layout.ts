@@ -2,7 +2,7 @@ import { assemblyParts, layoutElevation, layoutHouse } from '@eldrun/core/layout
 import { takeoffOf, type TakeoffLine } from '@eldrun/core/takeoff';
 import { withBrief } from '@eldrun/core/build-up';
 import type { Elevation, House } from '@eldrun/core/house';
-import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;
 

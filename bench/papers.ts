@@ -2,7 +2,7 @@ import { assess } from '@eldrun/core/assessment';
 import { withBrief } from '@eldrun/core/build-up';
 import { writeModel, readModel } from '@eldrun/exchange';
 import { makePaper, sheetOf, type PaperRequest } from '@eldrun/papers';
-import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;
 const wall = withBrief(walls[1]!, brief);

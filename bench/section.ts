@@ -11,7 +11,7 @@ import {
 } from '@eldrun/core/conduction';
 import { planSectionOf, resistancesAt } from '@eldrun/core/steady-heat';
 import { withBrief } from '@eldrun/core/build-up';
-import { DEMO_PROJECTS } from '../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 
 /** What of mathjs this needs; its own types leave the class out. */
 interface GeneralSolver {

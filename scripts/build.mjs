@@ -9,6 +9,7 @@ const SOURCES = [
   'core/src',
   'core/data',
   'contract/src',
+  'demo/src',
   'drawing/src',
   'papers/src',
   'exchange/src',

@@ -21,7 +21,7 @@ const SOURCES = [
 ];
 
 /** The workspaces whose entries are source. */
-const WORKSPACES = ['core', 'contract', 'drawing', 'papers', 'exchange'];
+const WORKSPACES = ['core', 'demo', 'contract', 'drawing', 'papers', 'exchange'];
 
 /** Every entry of the workspaces as its source file, the longer names first, since a bundler takes a name as a beginning. */
 export const ALIAS = Object.fromEntries(

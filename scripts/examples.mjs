@@ -10,7 +10,7 @@ import { ROOT } from './packages.mjs';
 register();
 const { withBrief } = await import('@eldrun/core/build-up');
 const { CLIMATES, weatherOfClimate, writeEpw } = await import('@eldrun/core/climate');
-const { DEMO_PROJECTS } = await import('../server/src/demo/projects.ts');
+const { DEMO_PROJECTS } = await import('@eldrun/demo');
 
 const folder = join(ROOT, 'examples');
 rmSync(folder, { recursive: true, force: true });

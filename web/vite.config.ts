@@ -15,7 +15,10 @@ const offline = (): Plugin => ({
       .map((name) => `/${name}`)
       .sort();
     const build = createHash('sha256').update(files.join()).digest('hex').slice(0, 12);
-    const source = readFileSync(join(import.meta.dirname, 'src/offline.worker.ts'), 'utf8');
+    const source = readFileSync(
+      join(import.meta.dirname, 'src/persistence/offline.worker.ts'),
+      'utf8',
+    );
     const { code } = await transform(source, { loader: 'ts', minify: true });
     this.emitFile({
       type: 'asset',

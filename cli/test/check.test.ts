@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { evaluate, type ResultFile } from '@eldrun/core/evaluation';
 import { withBrief, type WallFile } from '@eldrun/core/build-up';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { eldrun } from './eldrun.ts';
 
 const EXAMPLES = join(import.meta.dirname, '../../examples');

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { evaluate } from '@eldrun/core/evaluation';
 import { withBrief, type WallFile } from '@eldrun/core/build-up';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { eldrun } from './eldrun.ts';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;

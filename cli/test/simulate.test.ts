@@ -11,7 +11,7 @@ import {
 } from '@eldrun/core/judgment';
 import { withBrief } from '@eldrun/core/build-up';
 import type { SimulationFile, Transient } from '@eldrun/core/transient';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { eldrun } from './eldrun.ts';
 
 let folder: string;

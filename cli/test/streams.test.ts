@@ -3,7 +3,7 @@ import { mkdtemp, readFile, rm, writeFile } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { withBrief } from '@eldrun/core/build-up';
 
 /** The command among pipes and devices, as a shell runs it. */

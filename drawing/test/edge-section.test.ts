@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import { EDGE_KINDS, GROUP_OF, Said, sectionOf, stackOf, type EdgeKind } from '@eldrun/core/edges';
 import { resolveWall, withBrief } from '@eldrun/core/build-up';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { edgeParts, edgeScene, svgFile, type Scene } from '../src/index.ts';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;

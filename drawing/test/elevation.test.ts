@@ -1,7 +1,7 @@
 import { expect, test } from '@jest/globals';
 import { assemblyParts, layoutHouse, type ElevationLayout } from '@eldrun/core/layout';
 import { withBrief, type WallFile } from '@eldrun/core/build-up';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import {
   ELEVATION_LAYERS,
   elevationScene,

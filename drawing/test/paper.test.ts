@@ -8,7 +8,7 @@ import { houseEdges, sectionOf } from '@eldrun/core/edges';
 import { layerTitle } from '@eldrun/core/explain';
 import { LIBRARY } from '@eldrun/core/materials';
 import { resolveWall, withBrief, type ResolvedLayer, type WallFile } from '@eldrun/core/build-up';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { dxfFile } from '../src/dxf.ts';
 import {
   drawnEdge,

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { resolveWall, withBrief, type ResolvedWall } from '@eldrun/core/build-up';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import {
   frameMarks,
   HATCHES,

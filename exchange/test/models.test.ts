@@ -5,7 +5,7 @@ import { assess, assessLayers } from '@eldrun/core/assessment';
 import { InputError } from '@eldrun/core/errors';
 import { LIBRARY } from '@eldrun/core/materials';
 import { withBrief, type Brief, type WallFile } from '@eldrun/core/build-up';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { readModel, writeModel } from '../src/index.ts';
 import { readStep, stepReal, stepText } from '../src/models/step.ts';
 

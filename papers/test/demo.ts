@@ -1,7 +1,7 @@
 import type { SiteFile } from '@eldrun/core/site';
 import { withBrief, type WallFile } from '@eldrun/core/build-up';
 import type { DetailedHouse } from '@eldrun/core/edges';
-import { DEMO_PROJECTS } from '../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 
 /** The walls of the demo projects as files. */
 export const WALLS: [string, WallFile][] = DEMO_PROJECTS.flatMap(({ brief, walls }) =>

@@ -3,7 +3,7 @@ import { KINDS } from '@eldrun/core/kinds';
 import pino from 'pino';
 import { createApp } from './app.ts';
 import { migrate, openPool } from './database.ts';
-import { loadDemo } from './demo/load.ts';
+import { loadDemo } from './load-demo.ts';
 import { roomOf } from './disk.ts';
 import { DocumentStore } from './documents/store.ts';
 import { Events } from './events.ts';

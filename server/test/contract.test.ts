@@ -12,7 +12,7 @@ import { openApi } from '@eldrun/contract/openapi';
 import { SCHEMAS } from '@eldrun/contract/schemas';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
-import { DEMO_PROJECTS } from '../src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { Events } from '../src/events.ts';
 import { ownDatabase } from './own-database.ts';
 import { summariesOf } from './summarized.ts';

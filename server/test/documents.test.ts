@@ -7,7 +7,7 @@ import { KINDS } from '@eldrun/core/kinds';
 import type { ListedDocument, Revision, SavedDocument } from '@eldrun/contract';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
-import { DEMO_PROJECTS } from '../src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { DocumentStore } from '../src/documents/store.ts';
 import { prune } from '../src/pruning.ts';
 import { NOTE, note, type Note } from './note-kind.ts';

@@ -8,7 +8,7 @@ import { withBrief } from '@eldrun/core/build-up';
 import type { ExplorationRun } from '@eldrun/contract';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
-import { DEMO_PROJECTS } from '../src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { newQueue, openQueue, QUEUE } from '../src/explorations/queue.ts';
 import { ExplorationWorker } from '../src/explorations/worker.ts';
 import { ownDatabase } from './own-database.ts';

@@ -3,7 +3,7 @@ import { expect, test } from '@jest/globals';
 import { runner } from 'node-pg-migrate';
 import pg from 'pg';
 import { migrate } from '../src/database.ts';
-import { DEMO_PROJECTS } from '../src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { emptyDatabase, MIGRATIONS } from './own-database.ts';
 
 /** The demo data as the first release stored them, a wall with a history and two walls at one place among them. */

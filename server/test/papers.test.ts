@@ -7,7 +7,7 @@ import pino from 'pino';
 import readXlsx from 'read-excel-file/node';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
-import { loadDemo } from '../src/demo/load.ts';
+import { loadDemo } from '../src/load-demo.ts';
 import { ownDatabase } from './own-database.ts';
 
 interface Served {

@@ -11,7 +11,7 @@ import request from 'supertest';
 import { CLIMATES, weatherOfClimate, writeEpw } from '@eldrun/core/climate';
 import { createApp, type AppOptions } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
-import { DEMO_PROJECTS } from '../src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { ownDatabase } from './own-database.ts';
 
 /** What no request of any shape may do: take the server down, be answered with 5xx, or change anything. */

@@ -7,7 +7,7 @@ import type { SavedDocument } from '@eldrun/contract';
 import type { ProjectSite } from '@eldrun/core/site';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
-import { loadDemo } from '../src/demo/load.ts';
+import { loadDemo } from '../src/load-demo.ts';
 import { ownDatabase } from './own-database.ts';
 
 let pool: pg.Pool;

@@ -1,6 +1,6 @@
 import { jest } from '@jest/globals';
 import type { Change, SavedDocument } from '@eldrun/contract';
-import type { DeviceStorage } from '../src/documents/device.ts';
+import type { DeviceStorage } from '../src/persistence/device.ts';
 
 /** Storage that can be full. */
 export class FakeStorage implements DeviceStorage {

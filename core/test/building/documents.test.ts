@@ -13,7 +13,7 @@ import { applyCommands, wallDifferences } from '@eldrun/core/wall';
 import { assess } from '@eldrun/core/assessment';
 import { withBrief, type ProjectWall } from '@eldrun/core/build-up';
 import { WALL } from '@eldrun/core/kinds';
-import { DEMO_PROJECTS } from '../../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;
 const wall = walls[1]!;

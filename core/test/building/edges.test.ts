@@ -37,7 +37,7 @@ import type { House } from '@eldrun/core/house';
 import { parseDetailedHouse } from '@eldrun/core/edges/file';
 import { validateDetails } from '../../src/building/edges/schema.ts';
 import { solveSection, type SectionFile } from '@eldrun/core/plane-section';
-import { DEMO_PROJECTS } from '../../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 
 const DEMO = DEMO_PROJECTS[0]!;
 

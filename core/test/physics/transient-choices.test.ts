@@ -15,7 +15,7 @@ import { runFixes, runVerdicts, worstStatus } from '@eldrun/core/simulation';
 import { messageText } from '@eldrun/core/units';
 import { resolveWall, withBrief, type WallFile } from '@eldrun/core/build-up';
 import { weatherOfSite } from '@eldrun/core/climate';
-import { DEMO_PROJECTS } from '../../../server/src/demo/projects.ts';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { coldWall, sheet } from '../walls.ts';
 
 const all = DEMO_PROJECTS.flatMap(({ brief, walls }) =>

@@ -17,7 +17,7 @@ import type { ResolvedLayer } from '@eldrun/core/build-up';
 import { drawnWall } from '@eldrun/drawing';
 import type { LookedAt } from '../looked-at.ts';
 import type { Block, Cell, Sheet } from '../types.ts';
-import { heldBlocks } from './held.ts';
+import { heldBlocks } from './attachment.ts';
 import { readingsOf, yearTable } from './wall.ts';
 import { climateText, judgedBlocks, right, sourcesOf, titleOf, valueText } from './words.ts';
 

@@ -5,7 +5,7 @@ import { MONTHS, saturationPressure } from '@eldrun/core/climate';
 import { drawnWall } from '@eldrun/drawing';
 import type { LookedAt } from '../looked-at.ts';
 import type { Block, Fact, Sheet } from '../types.ts';
-import { heldBlocks } from './held.ts';
+import { heldBlocks } from './attachment.ts';
 import {
   basisText,
   CAUTIONS,

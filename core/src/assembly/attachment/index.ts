@@ -24,7 +24,7 @@ export { connectionName, MODE_WORDS } from './words.ts';
 export type { HeldBy } from './hung.ts';
 export { reductionTerm } from './dowel.ts';
 export { leastPenetration } from './limits.ts';
-export { attachmentOf, type AttachmentOf } from './of.ts';
+export { attachmentOf, type AttachmentOf } from './attachment-of.ts';
 export { publishedRows, ROWS_NOTE, type PublishedRow } from './rows.ts';
 export { spacingTable, TABLE_WEIGHTS, type SpacingRow } from './spacing.ts';
 export { attachmentSteps } from './steps.ts';

@@ -1,6 +1,6 @@
 import { InputError } from '../../common/errors.ts';
 import type { Materials } from '../../physics/materials/index.ts';
-import { checkWhole } from '../wall/whole.ts';
+import { checkWhole } from '../wall/consistency.ts';
 import {
   frameOf,
   type FramedLayer,

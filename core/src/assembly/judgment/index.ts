@@ -1,6 +1,6 @@
 export { judgmentFixSteps, type JudgmentFix, type JudgmentFixes } from './fixes.ts';
 export { codeBadge, judge, judgeWithRuns, noWorseThan, statusOfLayers } from './judge.ts';
-export { besideJudgment } from './beside.ts';
+export { besideJudgment } from './beside-judgment.ts';
 export * from './runs.ts';
 export * from './samples.ts';
 export {

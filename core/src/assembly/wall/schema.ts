@@ -12,7 +12,7 @@ import {
   type ProjectWall,
   type WallFile,
 } from '../../physics/build-up/index.ts';
-import { checkWhole } from './whole.ts';
+import { checkWhole } from './consistency.ts';
 
 // The face of all schemas: Joi loads only where one of them is asked for.
 export { materialSchema, validateMaterial } from '../../physics/materials/schema.ts';

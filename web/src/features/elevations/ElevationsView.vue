@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { computed } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import OnlyDocumentNotices from '../../components/OnlyDocumentNotices.vue';
+import { useProject } from '../../project/project.ts';
+import ElevationBench from './ElevationBench.vue';
+import HouseTable from './HouseTable.vue';
+import { provideHouse } from '../../project/house.ts';
+import { LENSES, lensOf } from './lenses.ts';
+
+/** The walls of the house as seen from outdoors: all in a table, or one on the bench. */
+const route = useRoute();
+const router = useRouter();
+const project = useProject();
+const state = provideHouse();
+
+const id = computed(() => String(route.params['elevation'] ?? ''));
+const lens = computed(() => lensOf(route.query['lens']));
+const elevation = computed(() => state.elevations.value.find((one) => one.id === id.value));
+const gone = computed(
+  () => id.value !== '' && state.record.state.value === 'ready' && !elevation.value,
+);
+const to = (one: string, query: Record<string, string> = {}) => ({
+  name: 'elevations',
+  params: { project: project.id, ...(one ? { elevation: one } : { elevation: '' }) },
+  query,
+});
+/** Where the lenses lead: the wall that is open, else the first. */
+const shown = computed(() => id.value || state.elevations.value[0]?.id || '');
+</script>
+
+<template>
+  <Teleport to="#top-tools">
+    <nav class="lenses" aria-label="Elevations">
+      <RouterLink :to="to('')" class="lens" :class="{ here: id === '' }">House</RouterLink>
+      <template v-if="shown">
+        <RouterLink
+          v-for="one in LENSES"
+          :key="one.id"
+          :to="to(shown, one.id === 'frame' ? {} : { lens: one.id })"
+          class="lens"
+          :class="{ here: id !== '' && one.id === lens }"
+          >{{ one.label }}</RouterLink
+        >
+      </template>
+    </nav>
+  </Teleport>
+  <OnlyDocumentNotices :of="state.record" />
+  <p v-if="state.failure.value" class="wrong" role="alert">
+    The walls could not be read: {{ state.failure.value }}
+    <button type="button" class="action" @click="state.readWalls">Try again</button>
+  </p>
+  <p v-if="state.record.state.value === 'loading'" class="soft" role="status">Loading the house…</p>
+  <p v-else-if="gone" role="alert">
+    There is no such wall in this house.
+    <RouterLink :to="to('')">All walls</RouterLink>
+  </p>
+  <ElevationBench
+    v-else-if="elevation"
+    :key="elevation.id"
+    :elevation="elevation"
+    :lens="lens"
+    @go="(one: string) => router.push(to(one, route.query as Record<string, string>))"
+  />
+  <HouseTable v-else-if="id === ''" @go="(one: string) => router.push(to(one))" />
+</template>
+
+<style scoped>
+.lenses {
+  display: flex;
+}
+
+.lens {
+  display: flex;
+  align-items: center;
+  min-height: 44px;
+  padding: 0 12px;
+  text-decoration: none;
+  white-space: nowrap;
+}
+
+.lens.here {
+  background: var(--marker);
+  border-bottom: 2px solid var(--ink);
+  font-weight: 700;
+}
+
+.wrong {
+  color: var(--fail);
+}
+
+@media (max-width: 1000px) {
+  .lenses {
+    flex-wrap: wrap;
+  }
+
+  .lens {
+    padding: 0 7px;
+  }
+}
+</style>

@@ -1,0 +1,123 @@
+import { computed, inject, provide, ref, type InjectionKey } from 'vue';
+import { DETAILS_FORMAT, type Details, type DetailsCommand } from '@eldrun/core/edges';
+import {
+  ORDER_FORMAT,
+  orderTotals,
+  pricedLine,
+  type OrderBook,
+  type OrderCommand,
+  type OrderLine,
+} from '@eldrun/core/order';
+import type { HouseCommand } from '@eldrun/core/house';
+import type { Material } from '@eldrun/core/materials';
+import type { Packs, TakeoffLine } from '@eldrun/core/takeoff';
+import { useOnlyDocument } from '../../project/only-document.ts';
+import { makeHouse } from '../../project/house.ts';
+import { useProject } from '../../project/project.ts';
+import { useTakeoff } from './takeoff-run.ts';
+
+/** Nothing said of packs: the same object, so that nothing is taken off again. */
+const USUAL: Packs = {};
+
+const NO_EDGES: Details = { format: DETAILS_FORMAT, version: 1, name: 'Edges' };
+
+const BLANK: OrderBook = { format: ORDER_FORMAT, version: 1, name: 'Order' };
+
+/** What is bought for the house of the open project: its lines with their prices, and what the order says of them. */
+export function makeOrder() {
+  const project = useProject();
+  /** Whose step was done last: its keys of undo count. */
+  const last = ref<'order' | 'house'>('order');
+  const house = makeHouse(() => last.value === 'house');
+  const record = useOnlyDocument<OrderBook, OrderCommand>({
+    kind: 'order',
+    label: 'order',
+    load: async () => (await import('@eldrun/core/kinds')).ORDER,
+    blank: BLANK,
+    hasKeys: () => last.value === 'order',
+  });
+  const edges = useOnlyDocument<Details, DetailsCommand>({
+    kind: 'details',
+    label: 'edges',
+    load: async () => (await import('@eldrun/core/kinds')).DETAILS,
+    blank: NO_EDGES,
+    hasKeys: () => false,
+  });
+  const order = record.current;
+  const packs = computed(() => order.value.packs ?? USUAL);
+  const run = useTakeoff(() =>
+    house.record.state.value === 'ready' && edges.state.value === 'ready'
+      ? {
+          file: house.file.value,
+          materials: project.pricedMaterials,
+          packs: packs.value,
+          // Boxes and returns follow once somebody has said how the openings are made.
+          ...(edges.exists.value ? { details: edges.current.value } : {}),
+        }
+      : null,
+  );
+
+  /** Materials by id: those of the project and the library, and what walls bring along. */
+  const materials = computed<Record<string, Material>>(() =>
+    [...house.walls.value.values()].reduce<Record<string, Material>>(
+      (all, wall) => ({ ...wall.materials, ...all }),
+      project.materials,
+    ),
+  );
+  const priced = (line: TakeoffLine): OrderLine =>
+    pricedLine(line, {
+      find: (id) => (Object.hasOwn(materials.value, id) ? materials.value[id] : undefined),
+      book: project.prices?.document ?? null,
+      order: order.value,
+    });
+  const all = computed<OrderLine[]>(() => (run.takeoff.value?.lines ?? []).map(priced));
+  /** Of the whole house. */
+  const lines = computed(() => all.value.filter(({ elevation }) => elevation === null));
+  const laborRate = computed(() => project.prices?.document.laborRate ?? 0);
+  const received = computed(() => ({
+    lines: lines.value,
+    deliveries: order.value.deliveries ?? [],
+    find: (id: string) => (Object.hasOwn(materials.value, id) ? materials.value[id] : undefined),
+  }));
+  const totals = computed(() => orderTotals(lines.value, laborRate.value));
+
+  return {
+    house,
+    record,
+    order,
+    packs,
+    takeoff: run,
+    materials,
+    priced,
+    all,
+    lines,
+    laborRate,
+    totals,
+    received,
+    run: (name: string, ...commands: OrderCommand[]) => {
+      last.value = 'order';
+      return record.run(name, commands);
+    },
+    runHouse: (name: string, ...commands: HouseCommand[]) => {
+      last.value = 'house';
+      return house.run(name, ...commands);
+    },
+    canUndo: computed(() => (last.value === 'house' ? house.record : record).past.value.length > 0),
+    undo: () => (last.value === 'house' ? house.record : record).travel('undo'),
+    wallName: (id: string) => house.house.value.elevations.find((one) => one.id === id)?.name ?? id,
+  };
+}
+
+export type OrderState = ReturnType<typeof makeOrder>;
+
+const KEY: InjectionKey<OrderState> = Symbol('order');
+
+/** Makes the order that the parts of the place look at. */
+export function provideOrder(): OrderState {
+  const state = makeOrder();
+  provide(KEY, state);
+  return state;
+}
+
+/** The order of the place. */
+export const useOrder = (): OrderState => inject(KEY)!;

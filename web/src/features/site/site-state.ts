@@ -1,0 +1,176 @@
+import { computed, inject, provide, ref, shallowRef, watch, type InjectionKey } from 'vue';
+import {
+  addDays,
+  alternatives,
+  dayNumber,
+  dayText,
+  groupedBy,
+  kindName,
+  lateItems,
+  latestChecks,
+  refusalOf,
+  simulatedForecast,
+  siteGraph,
+  SITE_FORMAT,
+  sitePlan,
+  siteWalls,
+  weekday,
+  withMoves,
+  workdaysOf,
+  type Alternative,
+  type LateItem,
+  type Move,
+  type PlannedStep,
+  type ProjectSite,
+  type SiteCommand,
+  type SitePlan,
+} from '@eldrun/core/site';
+import { tradeOf } from '@eldrun/core/trade';
+import type { ResolvedLayer } from '@eldrun/core/build-up';
+import { afterPaint } from '../../compute/after-paint.ts';
+import { today } from '../../components/day.ts';
+import { useOnlyDocument } from '../../project/only-document.ts';
+import { makeHouse } from '../../project/house.ts';
+import { useProject } from '../../project/project.ts';
+
+const USUAL_CALENDAR: ProjectSite['calendar'] = {
+  workdays: [1, 2, 3, 4, 5],
+  holidays: [],
+  hours: 8,
+};
+
+/** The first workday from a day on. */
+const nextWorkday = (day: string): string => {
+  const workdays = workdaysOf(USUAL_CALENDAR);
+  return addDays(day, workdays.from(dayNumber(day)) - dayNumber(day));
+};
+
+/** A site before anything was said of it. */
+const blankSite = (): ProjectSite => ({
+  format: SITE_FORMAT,
+  version: 1,
+  name: 'Site',
+  start: nextWorkday(today()),
+  calendar: USUAL_CALENDAR,
+  crews: { framing: 3, siding: 2, windows: 2, services: 2, insulation: 2, finish: 2, testing: 1 },
+});
+
+/** Days of a forecast. */
+const FORECAST_DAYS = 10;
+
+/** The site of the open project: its plan, and what was entered for it. */
+export function makeSite() {
+  const project = useProject();
+  const house = makeHouse(() => false);
+  const blank = blankSite();
+  const record = useOnlyDocument<ProjectSite, SiteCommand>({
+    kind: 'site',
+    label: 'site',
+    load: async () => (await import('@eldrun/core/kinds')).SITE,
+    blank,
+  });
+  const site = record.current;
+  const file = house.file;
+  const walls = computed(() => siteWalls(file.value.assemblies, project.pricedMaterials));
+  /** The day that it is looked at: the site's own, else today. */
+  const day = computed(() => site.value.today ?? today());
+  const plan = computed<SitePlan>(() =>
+    sitePlan({ ...site.value, today: day.value }, file.value, walls.value),
+  );
+  const graph = computed(
+    () => withMoves(siteGraph(file.value, walls.value, site.value), site.value.moves ?? []).steps,
+  );
+  const steps = computed(() => new Map(plan.value.steps.map((step) => [step.id, step])));
+  const workdays = computed(() => workdaysOf(site.value.calendar));
+  const elevations = computed(() =>
+    [...groupedBy(plan.value.steps, ({ elevation }) => elevation)].map(([id, own]) => ({
+      id,
+      name: file.value.elevations.find((one) => one.id === id)?.name ?? id,
+      steps: own,
+    })),
+  );
+  const wallOf = (elevation: string) => {
+    const one = file.value.elevations.find(({ id }) => id === elevation);
+    return one ? (walls.value[one.assembly] ?? null) : null;
+  };
+  const layersOf = (step: Pick<PlannedStep, 'elevation' | 'layers'>): ResolvedLayer[] =>
+    (wallOf(step.elevation)?.layers ?? []).filter(({ id }) => step.layers.includes(id));
+  /** Several plans each: they follow the plan itself once that is on the screen. */
+  const late = shallowRef<LateItem[]>([]);
+  const others = shallowRef<Alternative[]>([]);
+  watch(
+    plan,
+    (now) =>
+      afterPaint(() => {
+        if (now !== plan.value) return;
+        late.value = lateItems(site.value, file.value, walls.value, now);
+        others.value = alternatives(site.value, file.value, walls.value, now);
+      }),
+    { immediate: true },
+  );
+  const service = computed(() => {
+    const [first] = Object.values(walls.value);
+    return first ? simulatedForecast(first.site) : null;
+  });
+  const forecast = computed(() => service.value?.forecast(day.value, FORECAST_DAYS) ?? null);
+  const found = computed(() => latestChecks(site.value.checks ?? []));
+  const run = (name: string, ...commands: SiteCommand[]) => record.run(name, commands);
+  /** The step that is looked at. */
+  const chosen = ref('');
+
+  return {
+    project,
+    house,
+    record,
+    site,
+    file,
+    walls,
+    day,
+    plan,
+    steps,
+    graph,
+    workdays,
+    elevations,
+    wallOf,
+    layersOf,
+    late,
+    others,
+    service,
+    forecast,
+    found,
+    chosen,
+    trade: computed(() => tradeOf(file.value)),
+    run,
+    /** Moisture at or under which the wood of a wall is closed in, kg/kg. */
+    woodLimit: (elevation: string): number =>
+      plan.value.checks.find(({ id }) => id === `${elevation}/framing/moisture`)?.value ??
+      tradeOf(file.value)('site-wood-dry'),
+    refusal: (move: Move) => refusalOf(graph.value, move),
+    stepName: (id: string): string => {
+      const step = steps.value.get(id);
+      const elevation = elevations.value.find((one) => one.id === step?.elevation);
+      return step
+        ? `${elevation?.name ?? step.elevation}, ${kindName(step.kind).toLowerCase()}`
+        : id;
+    },
+    canUndo: computed(() => record.past.value.length > 0),
+    undo: () => record.travel('undo'),
+  };
+}
+
+export type SiteState = ReturnType<typeof makeSite>;
+
+const KEY: InjectionKey<SiteState> = Symbol('site');
+
+/** Makes the site that the parts of the place look at. */
+export function provideSite(): SiteState {
+  const state = makeSite();
+  provide(KEY, state);
+  return state;
+}
+
+/** The site of the place. */
+export const useSite = (): SiteState => inject(KEY)!;
+
+/** A day with its weekday, for people. */
+export const longDay = (day: string): string => dayText(day, weekday(dayNumber(day)));
