@@ -14,8 +14,7 @@ import {
   type ResolvedWall,
 } from '../../physics/build-up/index.ts';
 import { insertSheet, type Change, type Command } from '../wall/index.ts';
-import { gapOpening, ventilatedGap } from '../../physics/transient/exposure.ts';
-import type { RunChoices } from '../../physics/transient/setup.ts';
+import { gapOpening, ventilatedGap, type RunChoices } from '../../physics/transient/index.ts';
 
 /** A change that may do away with what a run found: of the wall, or of how it is run. */
 export interface RunFix extends Change {

@@ -1,8 +1,12 @@
 import { isWood, type Materials, type MoldClass } from '../../physics/materials/index.ts';
 import { measured, say, type Message } from '../../common/units/index.ts';
 import { findMaterial, lower, plainName } from '../../physics/build-up/index.ts';
-import { MOLD_LIMIT } from '../../physics/transient/mold.ts';
-import type { SimulationFile, SimulationResult, WallFace } from '../../physics/transient/types.ts';
+import {
+  MOLD_LIMIT,
+  type SimulationFile,
+  type SimulationResult,
+  type WallFace,
+} from '../../physics/transient/index.ts';
 
 /** The longest a layer may be above 20 % moisture, h. */
 const DAMP_SPELL = 30 * 24;

@@ -2,8 +2,7 @@ import Joi from 'joi';
 import type { Materials } from '../../physics/materials/index.ts';
 import { check, parseJson, within } from '../../common/validation/index.ts';
 import { validateWall } from '../wall/schema.ts';
-import { MAX_RUN_HOURS } from '../../physics/transient/simulate.ts';
-import type { SimulationFile } from '../../physics/transient/types.ts';
+import { MAX_RUN_HOURS, type SimulationFile } from '../../physics/transient/index.ts';
 
 export const SIMULATION_FORMAT = 'eldrun-simulation';
 

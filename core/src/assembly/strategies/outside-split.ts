@@ -6,6 +6,17 @@ import {
   type Material,
   type Materials,
 } from '../../physics/materials/index.ts';
+import {
+  condensingPlaneIndex,
+  condensingPlaneOf,
+  indoorDewPoints,
+  coldestMonth,
+  outsideShare,
+  resistancesAround,
+  smallestThickness,
+  threeColdestMonths,
+  type OutsideShare,
+} from '../../physics/steady-moisture/index.ts';
 import { applyCommands, freeLayerId, insertSheet, type Command } from '../wall/index.ts';
 import {
   findMaterial,
@@ -13,19 +24,6 @@ import {
   type Conditions,
   type ResolvedWall,
 } from '../../physics/build-up/index.ts';
-import {
-  condensingPlaneIndex,
-  condensingPlaneOf,
-  indoorDewPoints,
-} from '../../physics/steady-moisture/condensing-plane.ts';
-import {
-  coldestMonth,
-  outsideShare,
-  resistancesAround,
-  smallestThickness,
-  threeColdestMonths,
-  type OutsideShare,
-} from '../../physics/steady-moisture/outside-share.ts';
 
 /** The conditions under which the split has to hold. */
 export const SPLIT_CONDITIONS: Record<string, (wall: ResolvedWall) => Conditions[]> = {

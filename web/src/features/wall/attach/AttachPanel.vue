@@ -6,7 +6,7 @@ import type { Command } from '@eldrun/core/wall';
 import type { ResolvedWall } from '@eldrun/core/build-up';
 import SegmentedChoice from '../../../components/SegmentedChoice.vue';
 import JoinsPart from './JoinsPart.vue';
-import type { AttachPart } from './lens.ts';
+import type { AttachPart } from './parts.ts';
 import ProofPart from './ProofPart.vue';
 import ScrewsPart from './ScrewsPart.vue';
 import SystemPart from './SystemPart.vue';

@@ -4,9 +4,7 @@ import { useWall } from '../../../project/wall.ts';
 import type { Lens, RunStep } from '../lens.ts';
 import AttachMarks from './AttachMarks.vue';
 import AttachTrace from './AttachTrace.vue';
-
-/** The parts of the panel. */
-export type AttachPart = 'screws' | 'system' | 'joins' | 'proof';
+import type { AttachPart } from './parts.ts';
 
 /** What is below the drawing comes when it is looked at. */
 const AttachPanel = defineAsyncComponent(() => import('./AttachPanel.vue'));

@@ -1,0 +1,2 @@
+/** The parts of the panel. */
+export type AttachPart = 'screws' | 'system' | 'joins' | 'proof';
