@@ -8,7 +8,14 @@ export default {
   ignoreExportsUsedInFile: false,
   workspaces: {
     '.': {
-      entry: ['scripts/*.mjs', 'bench/main.ts', 'e2e/*.spec.ts', 'e2e/*.config.ts', 'e2e/screenshots.ts'],
+      includeEntryExports: false,
+      entry: [
+        'scripts/*.mjs',
+        'bench/main.ts',
+        'e2e/*.spec.ts',
+        'e2e/*.config.ts',
+        'e2e/screenshots.ts',
+      ],
       project: ['scripts/**/*.mjs', 'bench/**/*.ts', 'e2e/**/*.ts', '*.{ts,mjs}'],
       ignoreDependencies: ['jest'],
     },
@@ -18,7 +25,13 @@ export default {
       project: ['src/**/*.ts', 'test/**/*.ts'],
     },
     server: {
-      entry: ['src/main.ts', 'src/worker.ts', 'src/*/in-thread.ts', 'src/thread.dev.mjs', 'test/**/*.test.ts'],
+      entry: [
+        'src/main.ts',
+        'src/worker.ts',
+        'src/*/in-thread.ts',
+        'src/thread.dev.mjs',
+        'test/**/*.test.ts',
+      ],
       project: ['src/**/*.{ts,mjs}', 'test/**/*.ts'],
     },
     web: {

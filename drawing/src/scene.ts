@@ -18,7 +18,7 @@ export interface RectMark {
   pen: Pen;
 }
 
-export interface PolygonMark {
+interface PolygonMark {
   shape: 'polygon';
   corners: readonly (readonly [x: number, y: number])[];
   hatch: Hatch;

@@ -1,7 +1,5 @@
-export { drawingFile, drawingsOf, type DrawingOf, type NamedDrawing } from './drawings.ts';
+export { drawingFile, drawingsOf, type DrawingOf } from './drawings.ts';
 export { makePaper, sheetOf, type PaperOf, type PaperRequest } from './make.ts';
-export { DEFERS, pdfOf } from './pdf.ts';
-export { orderLines, type OrderedHouse } from './sheets/order.ts';
 export type { ComparedFile, Decided } from './sheets/comparison.ts';
 export * from './types.ts';
 export { projectTables, type TabledProject } from './tables/index.ts';

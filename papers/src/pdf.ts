@@ -5,7 +5,7 @@ import type { Block, Cell, Finding, PaperSetting, Sheet } from './types.ts';
 import { fontFiles } from './fonts.ts';
 
 /** Stands at the foot of every page that leaves the program. */
-export const DEFERS =
+const DEFERS =
   'The adopted local code governs, with its amendments; structure, bracing and fire belong to licensed professionals. Figures hold for what is drawn and built tight.';
 
 /** Margins of a page, points: room for the head and the foot. */

@@ -3,8 +3,8 @@ import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { fileName } from '@eldrun/core/document';
 import { InputError } from '@eldrun/core/errors';
 
-export const BUNDLE_FORMAT = 'eldrun-bundle';
-export const BUNDLE_VERSION = 1;
+const BUNDLE_FORMAT = 'eldrun-bundle';
+const BUNDLE_VERSION = 1;
 
 /** The largest bundle that is taken, bytes: packed, and unpacked. */
 export const MAX_BUNDLE_SIZE = 200 * 1024 * 1024;

@@ -1,8 +1,7 @@
 import type { WallFile } from '@eldrun/core/build-up';
 
 /** The formats of building models that constructions go out to and come in from. */
-export const MODEL_FORMATS = ['ifc', 'gbxml'] as const;
-export type ModelFormat = (typeof MODEL_FORMATS)[number];
+export type ModelFormat = 'ifc' | 'gbxml';
 
 /** A model's text, and what it does not carry. */
 export interface WrittenModel {

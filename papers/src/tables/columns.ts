@@ -3,7 +3,7 @@ import { columnUnit, type Quantity, type UnitSystem } from '@eldrun/core/units';
 import type { WrittenTable } from '@eldrun/core/csv';
 
 /** A cell of a table: a word, a number, or nothing. */
-export type Value = string | number | null;
+type Value = string | number | null;
 
 /** A column of a table: its name, what it measures where it is a quantity, and its value of a row. */
 export interface ColumnOf<Row> {

@@ -3,7 +3,7 @@ import type { CondensingPlane, Profile } from '@eldrun/core/steady-moisture';
 import type { DepthAxis } from './axis.ts';
 import { linePath, steppedScale } from './lines.ts';
 
-export interface Tick {
+interface Tick {
   x: number;
   label: string;
 }

@@ -19,7 +19,7 @@ export interface Stored<D> {
 }
 
 /** What goes to the server at once. */
-export interface Unsaved<D> extends Stored<D> {
+interface Unsaved<D> extends Stored<D> {
   steps: string[];
   commands: object[];
 }

@@ -15,7 +15,7 @@ export const PRICE_UNITS = {
 } as const;
 
 /** What a price stands on: the project's own figure, a demo figure, or nothing. */
-export type PriceKind = 'own' | 'demo' | 'none';
+type PriceKind = 'own' | 'demo' | 'none';
 
 /** A material in the list of prices. */
 export interface PriceRow {

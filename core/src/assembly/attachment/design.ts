@@ -73,7 +73,7 @@ export interface Connection {
   cost: number;
 }
 
-export interface AttachmentLoads {
+interface AttachmentLoads {
   /** kg/m²: of each, and of all that hangs on what goes into the studs. */
   cladding: number;
   strips: number;

@@ -17,7 +17,7 @@ const isLarge = ({ nominal }: Dowel): boolean => nominal >= BY_GRAIN - SLACK;
  *
  * @param angle of the load to the grain, degrees
  */
-export function bearingStrength(of: Substance, fastener: Dowel, angle: number): number {
+function bearingStrength(of: Substance, fastener: Dowel, angle: number): number {
   if ('tensile' in of) return 1.375 * of.tensile;
   const { specificGravity: g } = of;
   if (!isLarge(fastener)) return 16600 * g ** 1.84 * PSI;
@@ -37,7 +37,7 @@ export function bearingStrength(of: Substance, fastener: Dowel, angle: number): 
  * @param gap m
  * @returns N by mode
  */
-export function yieldLoads(
+function yieldLoads(
   q: { side: number; main: number },
   lengths: { side: number; main: number },
   moment: number,

@@ -5,7 +5,7 @@ import { checkConnection } from './connection.ts';
 import { leastPenetration } from './limits.ts';
 import { FASTENER_RULES, type ConnectionInput, type ConnectionResult } from './types.ts';
 
-export const ATTACHMENT_FORMAT = 'eldrun-attachment';
+const ATTACHMENT_FORMAT = 'eldrun-attachment';
 
 /** An attachment file: connections that are checked one by one. */
 export interface AttachmentFile {

@@ -11,10 +11,10 @@ import { gravityOf, tensileOf, USUAL_SHEET } from './fasteners.ts';
 import type { Substance } from './types.ts';
 
 /** How a cladding is held. */
-export type HeldBy = 'furring' | 'stud' | 'brackets' | 'adhesive' | 'ties' | 'panel-anchors';
+type HeldBy = 'furring' | 'stud' | 'brackets' | 'adhesive' | 'ties' | 'panel-anchors';
 
 /** What a fastener ends in: the stud by its depth of solid wood or the thickness of its sheet, m. */
-export interface Stud {
+interface Stud {
   substance: Substance;
   depth: number;
   /** On center, m. */

@@ -4,7 +4,7 @@ import { FASTENER_STEPS, type Connection, type Design } from './design.ts';
 import { nextLength } from './fasteners.ts';
 
 /** One cell of the table: how far apart it holds, and the length that is bought. m */
-export interface SpacingCell {
+interface SpacingCell {
   /** kg/m² of cladding. */
   weight: number;
   /** The widest step at which it holds, or null. */

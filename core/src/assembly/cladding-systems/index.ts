@@ -10,12 +10,6 @@ export {
   type JoiningPair,
   type JointPart,
 } from './compatibility.ts';
-export { PROOF_KINDS, type ProofKind } from './proof-kinds.ts';
-export {
-  otherProof,
-  proofRegister,
-  systemStanding,
-  type AskedProof,
-  type ProofRow,
-} from './proof.ts';
-export { claddingSystem, type CladdingSystem, type SystemKind } from './systems.ts';
+export { PROOF_KINDS } from './proof-kinds.ts';
+export { otherProof, proofRegister, systemStanding } from './proof.ts';
+export { claddingSystem } from './systems.ts';

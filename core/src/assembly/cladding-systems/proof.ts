@@ -5,10 +5,10 @@ import { frameEnd } from '../../physics/build-up/index.ts';
 import { PROOF_KINDS, type ProofKind } from './proof-kinds.ts';
 import { claddingSystem, type CladdingSystem } from './systems.ts';
 
-export type ProofState = 'there' | 'missing' | 'expired';
+type ProofState = 'there' | 'missing' | 'expired';
 
 /** One document that is asked for. */
-export interface AskedProof {
+interface AskedProof {
   kind: ProofKind;
   name: string;
   why: string;

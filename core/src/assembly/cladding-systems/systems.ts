@@ -11,11 +11,10 @@ import {
 import type { ProofKind } from './proof-kinds.ts';
 
 /** Plastered claddings that are all called stucco, and are not the same. */
-export type SystemKind =
-  'cement-stucco' | 'acrylic-over-cement' | 'insulated-finish' | 'mineral-render';
+type SystemKind = 'cement-stucco' | 'acrylic-over-cement' | 'insulated-finish' | 'mineral-render';
 
 /** What makes a system one that holds: told by the layers, or by a document. */
-export interface SystemNeed {
+interface SystemNeed {
   id: string;
   text: Message;
   why: Message;

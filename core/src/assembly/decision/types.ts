@@ -32,7 +32,7 @@ export interface Decision extends Document {
 }
 
 /** What the walls and the brief are at a moment. */
-export type DecidedOn = Pick<Decision, 'options' | 'brief'>;
+type DecidedOn = Pick<Decision, 'options' | 'brief'>;
 
 export type DecisionCommand =
   | { type: 'rename'; name: string }

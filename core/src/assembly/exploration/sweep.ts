@@ -37,7 +37,7 @@ export interface Swept {
   invalid: Map<string, number>;
 }
 
-export const NOT_JUDGED = 255;
+const NOT_JUDGED = 255;
 
 /** So near to where mold begins a factor from a curve does not decide. */
 const FACTOR_GUARD = 0.03;

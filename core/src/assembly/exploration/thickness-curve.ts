@@ -12,7 +12,7 @@ import { Sections } from './sections.ts';
 import { solvedMeasures } from './sweep.ts';
 
 /** A wall with so much insulation outside. */
-export interface CurvePoint {
+interface CurvePoint {
   /** Of all boards outside together, m. */
   outside: number;
   measures: Measures;

@@ -49,7 +49,7 @@ export interface FrameRow {
   direction?: Member['direction'];
 }
 
-export type FrameBuild =
+type FrameBuild =
   'studs' | 'two-rows' | 'staggered' | 'broken' | 'i-stud' | 'c-stud' | 'shell' | 'battens';
 
 /** A row of `frame-systems.json`. */

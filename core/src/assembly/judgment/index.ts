@@ -1,14 +1,8 @@
 export { judgmentFixSteps, type JudgmentFix, type JudgmentFixes } from './fixes.ts';
-export { codeBadge, judge, judgeWithRuns, noWorseThan, statusOfLayers } from './judge.ts';
+export { judge, judgeWithRuns, noWorseThan, statusOfLayers } from './judge.ts';
 export { besideJudgment } from './beside-judgment.ts';
 export * from './runs.ts';
 export * from './samples.ts';
-export {
-  exposureOf,
-  madeUpWeather,
-  missingForRuns,
-  STANDARD_EXPOSURE,
-  WEATHER_SEED,
-} from './standard-runs.ts';
-export { judgedMarginOf, type JudgedMargin } from './static.ts';
+export { madeUpWeather, missingForRuns, STANDARD_EXPOSURE, WEATHER_SEED } from './standard-runs.ts';
+export { judgedMarginOf } from './static.ts';
 export * from './types.ts';

@@ -15,7 +15,7 @@ import {
 } from './types.ts';
 
 /** The code's badge: what its rows for retarders say. */
-export function codeBadge(assessment: LayerAssessment): CodeBadge {
+function codeBadge(assessment: LayerAssessment): CodeBadge {
   const row = retarderRow(assessment);
   return row
     ? { status: row.status, row: row.title }

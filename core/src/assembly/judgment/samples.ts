@@ -46,7 +46,7 @@ export const SAMPLE_RANGES: SampleRanges = {
 };
 
 /** What is drawn anew for each sample. */
-export const SAMPLED = [
+const SAMPLED = [
   'leak',
   'humidity',
   'side',

@@ -36,7 +36,7 @@ const HOURS = 2 * 8760;
 const SAME_SIDE = 30;
 
 /** How a wall is exposed. */
-export function exposureOf({ file }: ResolvedWall): Required<Exposure> {
+function exposureOf({ file }: ResolvedWall): Required<Exposure> {
   return { ...STANDARD_EXPOSURE, ...file.exposure };
 }
 

@@ -79,7 +79,7 @@ export function optionFacts(file: WallFile, materials: Materials = {}): OptionFa
  * How often a crew goes around the house outside the frame: once for each sheet, once for battens, and once more for what
  * is filled between them.
  */
-export function passesOf(wall: ResolvedWall): number {
+function passesOf(wall: ResolvedWall): number {
   return wall.layers.slice(frameEnd(wall) + 1).reduce((passes, { member, fill }) => {
     if (!member) return passes + (fill ? 1 : 0);
     return passes + (fill ? 2 : 1);

@@ -26,7 +26,7 @@ export interface ComparedOption {
 }
 
 /** One figure or word of one option. */
-export interface CompareCell {
+interface CompareCell {
   text: string;
   unit: string;
   /** What it is ranked by; null where it cannot be. */

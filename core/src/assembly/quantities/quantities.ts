@@ -2,7 +2,7 @@ import type { Material } from '../../physics/materials/index.ts';
 import type { ResolvedLayer, ResolvedMember, ResolvedWall } from '../../physics/build-up/index.ts';
 
 /** What a square metre of one layer takes: USD, kg CO₂e from cradle to gate. Null where a figure is unknown. */
-export interface LayerQuantities {
+interface LayerQuantities {
   id: string;
   cost: number | null;
   carbon: number | null;
@@ -76,7 +76,7 @@ function sumOver(layer: ResolvedLayer, figure: Figure): number | null {
  * Share of a framed layer's volume that its members take. Of a C-stud: web, flanges and lips over depth and spacing,
  * times the studs there are beyond the clear field.
  */
-export function memberVolumeShare(member: ResolvedMember, depth: number): number {
+function memberVolumeShare(member: ResolvedMember, depth: number): number {
   const { shape } = member;
   if (shape.section === 'solid') return member.share;
   const { web, flange, lip = 0, spacing } = shape;

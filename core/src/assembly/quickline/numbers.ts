@@ -16,7 +16,7 @@ export interface Typed<T = number> {
 }
 
 /** A steel stud by its designation, as 600S162-54: sizes in m. */
-export interface SteelStud {
+interface SteelStud {
   depth: number;
   flange: number;
   lip: number;

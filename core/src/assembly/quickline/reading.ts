@@ -5,7 +5,7 @@ import type { Suggestion } from './suggestion.ts';
 import type { NewLayer } from './types.ts';
 
 /** Cavity insulation that a line names by itself: it may belong between the studs of another part of the line. */
-export interface Filler {
+interface Filler {
   material: string;
   /** m, or null where the line does not say. */
   thickness: number | null;

@@ -4,7 +4,7 @@ import type { RunVerdict } from './run-verdicts.ts';
 type VerdictId = RunVerdict['id'];
 
 /** Which verdicts of a run fail. */
-export const failingOf = (verdicts: readonly RunVerdict[]): VerdictId[] =>
+const failingOf = (verdicts: readonly RunVerdict[]): VerdictId[] =>
   verdicts.filter(({ status }) => status === 'fail').map(({ id }) => id);
 
 export interface RunFixSearch {

@@ -4,7 +4,7 @@ import { check, parseJson, within } from '../../common/validation/index.ts';
 import { validateWall } from '../wall/schema.ts';
 import { MAX_RUN_HOURS, type SimulationFile } from '../../physics/transient/index.ts';
 
-export const SIMULATION_FORMAT = 'eldrun-simulation';
+const SIMULATION_FORMAT = 'eldrun-simulation';
 
 const number = Joi.number();
 const share = number.min(0).max(1);

@@ -120,7 +120,7 @@ const MASONRY_GAP = 0.025;
 const SELF_VENTING = /^(vinyl|polypropylene)/;
 
 /** Whether the cladding is vented: over an open gap, self-venting, or masonry over a clear air space. */
-export function ventedCladding({ layers, counted }: ResolvedWall): boolean {
+function ventedCladding({ layers, counted }: ResolvedWall): boolean {
   return (
     (counted < layers.length && layers[counted]!.thickness >= VENTED_GAP) ||
     layers.some(({ fillId }) => SELF_VENTING.test(fillId ?? '')) ||

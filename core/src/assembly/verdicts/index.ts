@@ -43,9 +43,8 @@ import { waterBarrier } from './water-barrier.ts';
 
 export { STATUS_ORDER, type Finding, type FixContext, type Status, type Verdict } from './types.ts';
 export { usualCode } from './code-path.ts';
-export { airBarrier } from './air-barrier.ts';
-export { codeSituation, type CodeSituation } from './code-path.ts';
-export { innerRetarder, retarderRow, type RetarderRow } from './code-retarder.ts';
+export { codeSituation } from './code-path.ts';
+export { innerRetarder, retarderRow } from './code-retarder.ts';
 export { innerSurface, worstSurfaceMonth } from './inner-surface.ts';
 export { layerOrder } from './layer-order.ts';
 export { gapLayer } from './cladding-gap.ts';
@@ -55,7 +54,7 @@ export { retarderSide } from './retarder-side.ts';
 export { sunDriven } from './sun-driven.ts';
 export { shutInWood, vaporTrap } from './vapor-trap.ts';
 export { waterBarrier } from './water-barrier.ts';
-export { layerName, lower } from './words.ts';
+export { layerName } from './words.ts';
 export { widerStudsOf } from './wider-studs.ts';
 
 /** In the order in which equals are shown. */

@@ -2,7 +2,7 @@ import { deepEqual } from 'fast-equals';
 import type { Layer, ProjectWall } from '../../physics/build-up/index.ts';
 
 /** How a layer differs between two states of a wall. */
-export interface LayerDifference {
+interface LayerDifference {
   id: string;
   /** `added` is only in the second, `removed` only in the first; `moved` stands in another order. */
   change: 'added' | 'removed' | 'changed' | 'moved';

@@ -16,7 +16,7 @@ import { topSection } from './top.ts';
 import type { AddedEdge, Details, EdgeKind, EdgeSection, Seals, Settings } from './types.ts';
 
 /** A place where an edge is: an elevation, and the opening there. */
-export interface EdgePlace {
+interface EdgePlace {
   elevation: string;
   opening?: string;
 }

@@ -74,7 +74,7 @@ export function edgesHeat(
  *
  * @param below °C
  */
-export function heatedDegreeHours(
+function heatedDegreeHours(
   { months }: Pick<ResolvedWall, 'months'>,
   below: number = USUAL_ENERGY.heating.below,
 ): number {

@@ -1,13 +1,5 @@
 import Joi from 'joi';
-import {
-  check,
-  id,
-  length,
-  parseJson,
-  positive,
-  temperature,
-  text,
-} from '../../common/validation/index.ts';
+import { check, id, length, positive, temperature, text } from '../../common/validation/index.ts';
 import { ENERGY_FORMAT, SIDES, type Energy } from './types.ts';
 
 const share = Joi.number().min(0).max(1);
@@ -64,7 +56,3 @@ const schema = Joi.object({
  * @throws InputError that names the first wrong field and what is allowed there
  */
 export const validateEnergy = (value: unknown): Energy => check<Energy>(schema, value);
-
-/** Reads its text. @throws InputError */
-export const parseEnergy = (text: string): Energy =>
-  validateEnergy(parseJson(text, 'an energy document in JSON; numbers finite'));

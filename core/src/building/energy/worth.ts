@@ -2,7 +2,7 @@ import type { Energy, Glazing } from './types.ts';
 import type { FacadeYear } from './facade-year.ts';
 
 /** A wall to be held against others: for a square metre of it. */
-export interface EnergyWall {
+interface EnergyWall {
   name: string;
   /** W/(m²·K) */
   u: number;
@@ -35,7 +35,7 @@ export interface HouseYear {
 }
 
 /** From the least to the most that is likely. */
-export type Span = readonly [least: number, most: number];
+type Span = readonly [least: number, most: number];
 
 /** An option held against the baseline. */
 export interface Gain {

@@ -2,7 +2,7 @@ import { InputError } from '../../common/errors.ts';
 import type { Elevation, House, Opening, ProjectHouse } from './types.ts';
 
 /** What a house says of all its walls. */
-export type HouseFields = Pick<
+type HouseFields = Pick<
   House<string>,
   | 'practice'
   | 'sheets'

@@ -9,7 +9,7 @@ export type Corner = (typeof CORNERS)[number];
 /** How an inner wall is met. */
 export const MEETINGS = ['ladder', 'three-stud', 'backing'] as const;
 
-export type Meeting = (typeof MEETINGS)[number];
+type Meeting = (typeof MEETINGS)[number];
 
 /** One end of an elevation. */
 export interface WallEnd {
@@ -20,7 +20,7 @@ export interface WallEnd {
 }
 
 /** What carries the load over an opening: an engineer's size. */
-export interface Header {
+interface Header {
   /** m */
   depth: number;
   plies: number;
@@ -52,7 +52,7 @@ export interface Intersection {
 }
 
 /** A stretch with studs at another spacing, m. */
-export interface Segment {
+interface Segment {
   from: number;
   to: number;
   spacing: number;
@@ -60,7 +60,7 @@ export interface Segment {
 }
 
 /** A step of the plates: from x on they lie so much higher, m. */
-export interface Step {
+interface Step {
   x: number;
   rise: number;
 }
@@ -68,7 +68,7 @@ export interface Step {
 /** What ties the bottom plate down, placed by the user. */
 export const ANCHORS = ['bolt', 'strap', 'hold-down'] as const;
 
-export interface Anchor {
+interface Anchor {
   x: number;
   kind: (typeof ANCHORS)[number];
   /** Side of its square plate washer, m. */
@@ -78,7 +78,7 @@ export interface Anchor {
 }
 
 /** A pipe or a duct that comes up through the plate: its middle and how wide it is, m. */
-export interface Riser {
+interface Riser {
   x: number;
   width: number;
   kind: 'pipe' | 'duct';

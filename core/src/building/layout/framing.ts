@@ -61,7 +61,7 @@ const CORNER_STUDS: Record<Corner, number> = {
   ladder: 0,
 };
 
-export const overlap = (a: Span, b: Span): boolean => a.from < b.to - SAME && b.from < a.to - SAME;
+const overlap = (a: Span, b: Span): boolean => a.from < b.to - SAME && b.from < a.to - SAME;
 
 /** Whether something bears on an opening's header. */
 const bears = ({ header }: Opening): boolean => header !== null && header !== undefined;
@@ -376,7 +376,7 @@ export function shareOf({ outline, members, openings }: Framing): FrameShare {
 export const isUpright = (kind: MemberKind): boolean =>
   !/Plate$|^(header|sill|blocking)$/.test(kind);
 
-export const spanOf = ({ x, width }: FrameMember): Span => ({ from: x, to: x + width });
+const spanOf = ({ x, width }: FrameMember): Span => ({ from: x, to: x + width });
 
 /** m² of a member that is seen: what is raked by the mean of its heights. */
 const seen = ({ width, height, heights }: FrameMember): number =>

@@ -63,7 +63,7 @@ const STRIP = 0.0889;
 const BARE = 0.3048;
 
 /** The fastener of sheathing where nothing is said. */
-export const NAILING = 'nail-8d';
+const NAILING = 'nail-8d';
 
 /** What a house says of all its elevations. */
 export type HouseRules = Pick<

@@ -8,7 +8,7 @@ import { frameElevation, jacksOf, shareOf } from './framing.ts';
 import type { HouseRules } from './layout.ts';
 
 /** What a way of framing changes against the usual one: fewer pieces, less lumber, money, more R where positive. */
-export interface Saving {
+interface Saving {
   pieces: number;
   /** m */
   lumber: number;

@@ -1,5 +1,4 @@
 export * from './checks.ts';
-export type { Crossing } from './crossings.ts';
 export * from './local-heat.ts';
 export * from './room.ts';
 export * from './service-cavity.ts';

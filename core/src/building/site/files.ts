@@ -1,2 +1,2 @@
 // What reads and writes sites: Joi loads only where one of them is asked for.
-export { parseSite, validateProjectSite, validateSite } from './schema.ts';
+export { parseSite, validateProjectSite } from './schema.ts';

@@ -15,7 +15,7 @@ export interface ForecastDay {
   humidity: number;
 }
 
-export interface Forecast {
+interface Forecast {
   /** Where it comes from: said wherever it is shown. */
   source: string;
   days: ForecastDay[];
@@ -48,7 +48,7 @@ export function hourOfYear(day: Day): number {
 }
 
 /** A day of a weather year. @param weather at least a year of hours */
-export function weatherDay(weather: WeatherYear, day: Day): ForecastDay {
+function weatherDay(weather: WeatherYear, day: Day): ForecastDay {
   const first = hourOfYear(day) % weather.hours;
   let [low, high, rain, rainHours, wind, humidity] = [Infinity, -Infinity, 0, 0, 0, 0];
   for (let hour = first; hour < first + 24; hour++) {

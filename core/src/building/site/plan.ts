@@ -286,10 +286,7 @@ function lastEntered({
  * How often each crew goes around the house: it begins anew whenever it goes back to an elevation before the one that it
  * comes from, in the order of the elevations.
  */
-export function crewPasses(
-  steps: readonly PlannedStep[],
-  people: (crew: string) => number,
-): CrewPasses[] {
+function crewPasses(steps: readonly PlannedStep[], people: (crew: string) => number): CrewPasses[] {
   const order = [...new Set(steps.map(({ elevation }) => elevation))];
   return [...groupedBy(steps, ({ crew }) => crew)].map(([crew, own]) => {
     const inTurn = own

@@ -182,7 +182,7 @@ function checkWhole({ progress = [], checks = [] }: SiteBase): void {
  * @param projectMaterials materials beyond the library that its walls may name
  * @throws InputError that names the first wrong field and what is allowed there
  */
-export function validateSite(value: unknown, projectMaterials: Materials = {}): SiteFile {
+function validateSite(value: unknown, projectMaterials: Materials = {}): SiteFile {
   const site = check<SiteFile>(fileSchema, value);
   checkWhole(site);
   within('house', () => validateHouse(site.house, projectMaterials));

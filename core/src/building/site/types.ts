@@ -152,7 +152,7 @@ export interface ProjectSite extends SiteBase {
 /** A field that is undefined is left out from then on. */
 type Changed<T> = { [K in keyof T]?: T[K] | undefined };
 
-export type SiteFields = Pick<
+type SiteFields = Pick<
   SiteBase,
   | 'name'
   | 'start'

@@ -1,5 +1,5 @@
-export { GOODS, type Goods, type Packs } from './goods.ts';
-export { furringBothWays, type BuiltHouse } from './needs.ts';
+export { GOODS, type Packs } from './goods.ts';
+export { furringBothWays } from './needs.ts';
 export * from './stock.ts';
 export * from './takeoff.ts';
 export type { SoldBy, TakeoffLine } from './types.ts';

@@ -1,5 +1,5 @@
 /** One step as it can be taken back: its name and the document before it (in `future`: after it). */
-export interface Step<D> {
+interface Step<D> {
   name: string;
   before: D;
 }

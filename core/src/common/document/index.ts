@@ -7,6 +7,5 @@ export {
   stepRedone,
   stepUndone,
   type History,
-  type Step,
 } from './history.ts';
 export type * from './types.ts';

@@ -3,7 +3,7 @@ import { FOOT, PERM, POUND, R_VALUE } from '../units/index.ts';
 
 /** Editions of the US model codes for houses (IRC and IECC of that year) that rows are known of. */
 export const CODE_EDITIONS = ['2015', '2018', '2021', '2024'] as const;
-export type CodeEdition = (typeof CODE_EDITIONS)[number];
+type CodeEdition = (typeof CODE_EDITIONS)[number];
 
 /** Insulation between the members, and continuous insulation added outside them, m²K/W. */
 export interface InsulationOption {
@@ -39,7 +39,7 @@ export interface CodeRows {
   u?: number;
 }
 
-export type RetarderClass = 'I' | 'II' | 'III';
+type RetarderClass = 'I' | 'II' | 'III';
 
 /** Which code a project follows; `own` holds rows that the adopted local code has otherwise. */
 export interface CodePath {

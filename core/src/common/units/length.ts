@@ -38,7 +38,7 @@ const WHOLE = new RegExp(
 );
 
 /** The longest length Eldrun takes for a part of a wall, in m. */
-export const MAX_LENGTH = 10;
+const MAX_LENGTH = 10;
 
 /**
  * Reads a length as a builder writes it.
@@ -65,7 +65,7 @@ export function parseLength(text: string, system: UnitSystem, path = 'length'): 
 }
 
 /** The farthest place along a wall, m. */
-export const MAX_DISTANCE = 1000;
+const MAX_DISTANCE = 1000;
 
 /**
  * Reads a distance along or up a wall: as a length, but it may be 0, or up to 1000 m.

@@ -82,7 +82,7 @@ export interface FramedLayer {
   excess?: string;
 }
 
-export interface AirLayer extends AirSpace {
+interface AirLayer extends AirSpace {
   id: string;
   kind: 'air';
   thickness: number;
@@ -125,7 +125,7 @@ export type Wind =
     };
 
 export const SEISMIC_CATEGORIES = ['A', 'B', 'C', 'D0', 'D1', 'D2', 'E'] as const;
-export type SeismicCategory = (typeof SEISMIC_CATEGORIES)[number];
+type SeismicCategory = (typeof SEISMIC_CATEGORIES)[number];
 
 /** What pulls and shakes at the cladding where the house stands. */
 export interface Loads {
@@ -195,7 +195,7 @@ export interface ProofDocument {
 }
 
 /** Said where parts of several makers are put together: who answers for it. */
-export interface MixedParts {
+interface MixedParts {
   by: string;
   on: string;
   note?: string;

@@ -3,7 +3,7 @@ import { drivingRainClass, type DrivingRain } from './zones.ts';
 import type { Monthly } from './types.ts';
 
 /** Monthly figures that a climate may have beside temperature and humidity. */
-export interface MoreMonthly {
+interface MoreMonthly {
   /** Mean of the daily maximum less the daily minimum, K. */
   dailyRange?: number[];
   /** Mean over day and night on the horizontal, W/m². */

@@ -59,7 +59,7 @@ export const heatingDegreeDays = (temperature: Monthly): number =>
   degreeDays(temperature, (mean) => 18 - mean);
 
 /** Cooling degree days above 10 °C, K·d. @param temperature monthly means, °C */
-export const coolingDegreeDays = (temperature: Monthly): number =>
+const coolingDegreeDays = (temperature: Monthly): number =>
   degreeDays(temperature, (mean) => mean - 10);
 
 /**

@@ -6,7 +6,7 @@ export interface Boundary extends Side {
 }
 
 /** The faces of cells through which heat comes and goes, each with one boundary. */
-export interface Faces {
+interface Faces {
   count: number;
   cell: Int32Array;
   /** Index in `SIDES`: which of the cell's faces. */

@@ -66,7 +66,7 @@ export interface PlaneSolution extends Grid, Surroundings {
 }
 
 /** What passes between the environments of a section, whatever their temperatures. */
-export interface Couplings {
+interface Couplings {
   /** Names of the environments, coldest first. */
   places: string[];
   /**

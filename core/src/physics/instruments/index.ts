@@ -1,15 +1,6 @@
 export { blowerDoor, type AirTestInput, type AirTestResult } from './blower-door.ts';
-export {
-  normalNoise,
-  simulatedFan,
-  simulatedMeter,
-  simulatedSensors,
-  TEST_PRESSURES,
-  type DoorFan,
-  type MoistureMeter,
-  type WallSensors,
-} from './devices.ts';
-export { judgedReading, type JudgedReading } from './moisture-reading.ts';
+export { simulatedFan, simulatedMeter, simulatedSensors, TEST_PRESSURES } from './devices.ts';
+export { judgedReading } from './moisture-reading.ts';
 export { READING_KINDS, type Reading } from './reading.ts';
 export {
   emptyBay,
@@ -20,4 +11,4 @@ export {
   type ThermalCamera,
   type ThermalStrip,
 } from './thermal-strip.ts';
-export { backDraft, freshAir, type BackDraft, type FreshAir } from './ventilation.ts';
+export { backDraft, freshAir } from './ventilation.ts';

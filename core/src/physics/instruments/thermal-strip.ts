@@ -40,7 +40,7 @@ function bayOf(wall: ResolvedWall, indoor: number, outdoor: number): number[] {
 }
 
 /** The same wall with nothing between its studs. */
-export function emptied(wall: ResolvedWall): ResolvedWall | null {
+function emptied(wall: ResolvedWall): ResolvedWall | null {
   const file = {
     ...wall.file,
     layers: wall.file.layers.map((layer) =>

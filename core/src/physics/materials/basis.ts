@@ -5,8 +5,7 @@ import type { Material } from './types.ts';
  * Which conductivity of a material counts: the design value of the library (cold and age included where they matter),
  * what the label promises, or the value after aging.
  */
-export const BASES = ['design', 'label', 'aged'] as const;
-export type Basis = (typeof BASES)[number];
+export type Basis = 'design' | 'label' | 'aged';
 
 /** The bases a material offers: label and aged where the library states them. */
 export function basesOf({ labeledRPerInch, agedRPerInch, foamPlastic }: Material): Basis[] {

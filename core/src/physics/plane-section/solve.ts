@@ -15,11 +15,7 @@ const TOLERANCE = 2e-3;
 const CELL_BUDGET = 100_000;
 
 /** A section file as the solver takes it. */
-export function planeSectionOf({
-  rectangles,
-  environments,
-  sides = {},
-}: SectionFile): PlaneSection {
+function planeSectionOf({ rectangles, environments, sides = {} }: SectionFile): PlaneSection {
   return {
     rectangles: rectangles.map(({ box: [x0, x1, y0, y1], conductivity }) => ({
       x0,

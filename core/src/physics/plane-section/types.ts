@@ -6,7 +6,7 @@ export const SECTION_FORMAT = 'eldrun-plane-section';
 export type Box = readonly [x0: number, x1: number, y0: number, y1: number];
 
 /** Air behind a surface resistance: °C, m²K/W. */
-export interface Air {
+interface Air {
   temperature: number;
   resistance: number;
 }

@@ -6,7 +6,7 @@ import { framedR, type Thermal } from './thermal.ts';
 export type LossCause = 'values' | 'members' | 'framing' | 'fasteners' | 'pointBridges' | 'voids';
 
 /** One step from the label to what works: R that is lost to it, m²K/W; negative where it gains. */
-export interface Loss {
+interface Loss {
   cause: LossCause;
   r: number;
 }
@@ -60,7 +60,7 @@ export function lossLadder(wall: ResolvedWall, thermal: Thermal): LossLadder {
 }
 
 /** R that the label of a layer's insulation promises for its thickness, m²K/W, or null without a label. */
-export function labelResistance({ fill, thickness }: ResolvedLayer): number | null {
+function labelResistance({ fill, thickness }: ResolvedLayer): number | null {
   const perInch = fill?.labeledRPerInch;
   return perInch ? (thickness / INCH) * perInch * R_VALUE : null;
 }

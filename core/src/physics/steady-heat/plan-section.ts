@@ -22,7 +22,7 @@ const NOTHING_CONDUCTS = 1e6;
 type Stretch = readonly [from: number, to: number];
 
 /** One piece of a member in the model: m, y from the inner surface. */
-export interface Piece {
+interface Piece {
   frame: string;
   x: Stretch;
   y: Stretch;
@@ -113,7 +113,7 @@ export function planSectionOf(
 }
 
 /** One spacing of the main frame, m. */
-export function modelWidth(wall: ResolvedWall): number {
+function modelWidth(wall: ResolvedWall): number {
   return mainLayer(wall)?.member?.shape.spacing ?? UNFRAMED_WIDTH;
 }
 

@@ -18,7 +18,7 @@ export interface Surface {
 }
 
 /** What one member more costs. */
-export interface LinearShare {
+interface LinearShare {
   frame: string;
   /** Extra heat for each metre of the member against the same wall without it, W/(m·K). */
   perMember: number;

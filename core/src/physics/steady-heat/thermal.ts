@@ -16,7 +16,7 @@ export interface RU {
   u: number;
 }
 
-export type EffectiveMethod = 'section' | 'wholeWall';
+type EffectiveMethod = 'section' | 'wholeWall';
 
 /** What the paths through the layers give, without the section. */
 export interface PathThermal {
@@ -29,7 +29,7 @@ export interface PathThermal {
 }
 
 /** The section's part of a result file, at the design temperatures. */
-export interface SectionThermal extends RU {
+interface SectionThermal extends RU {
   /** °C, lowest and highest along the inner surface. */
   innerSurface: { min: number; max: number };
   temperatureFactor: number;

@@ -16,7 +16,7 @@ export interface CondensingPlane {
 const OPEN_MU = 2;
 
 /** Whether indoor air and vapor pass the layer: air, filled with air, or μ at most 2; one given by permeance is not open. */
-export function isOpenToVapor(layer: ResolvedLayer): boolean {
+function isOpenToVapor(layer: ResolvedLayer): boolean {
   if (!layer.fill) return true;
   const { vapor } = layer.fill;
   if ('mu' in vapor) return vapor.mu <= OPEN_MU;

@@ -9,7 +9,7 @@ import { AIR_PERMEABILITY } from '../../common/units/index.ts';
 import { onceFor, type ResolvedLayer, type ResolvedWall } from '../build-up/index.ts';
 
 /** Mean humidity of the faces of what a wet layer dries through: 100 % on its side, 50 % in the air, as in a wet-cup test. */
-export const DAMP_HUMIDITY = 0.75;
+const DAMP_HUMIDITY = 0.75;
 
 /** How a layer lets vapor out to one side: kg/(s·m²·Pa) of everything between it and the air, and the class of that. */
 export interface DryingWay {
@@ -61,7 +61,7 @@ function compute(wall: ResolvedWall): Drying[] {
 }
 
 /** The way through some layers that lie one behind the other. */
-export function wayThrough(layers: readonly ResolvedLayer[]): DryingWay {
+function wayThrough(layers: readonly ResolvedLayer[]): DryingWay {
   let total = 0;
   let most = 0;
   let tightest: ResolvedLayer | null = null;

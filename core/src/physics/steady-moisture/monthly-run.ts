@@ -5,7 +5,7 @@ import type { ResolvedWall } from '../build-up/index.ts';
 import { partsOf, partVaporThickness, type Part } from './parts.ts';
 
 /** What stands still through the run: by month and face, as in `FaceYear`; pressures at the two surfaces, at most saturation. */
-export interface Climate12 {
+interface Climate12 {
   temperatures: Float64Array;
   saturation: Float64Array;
   inner: Float64Array;
@@ -16,7 +16,7 @@ export interface Climate12 {
  * MonthlyWorkspace for a computation, used again for each state and each wall: arrays made anew would cost more than it does.
  * Only the first `faces` entries count.
  */
-export interface MonthlyWorkspace {
+interface MonthlyWorkspace {
   /** Of the parts whose s_d depends on humidity: the logarithm of s_d and how far it was off, an iteration ago. */
   lastAt: Float64Array;
   lastResidual: Float64Array;

@@ -18,7 +18,7 @@ export interface WetPlane {
   held: number[];
 }
 
-export type MonthlyVerdict = 'none' | 'dries' | 'accumulates';
+type MonthlyVerdict = 'none' | 'dries' | 'accumulates';
 
 /** The `moisture.monthly` part of a result file. */
 export interface MonthlyWater {

@@ -4,7 +4,7 @@ import { frameEnd, type ResolvedLayer, type ResolvedWall } from '../build-up/ind
 import type { Transient } from './types.ts';
 
 /** Of the driven rain, what stays on the cladding; the rest splashes off. */
-export const WETTING = 0.7;
+const WETTING = 0.7;
 
 /** A house wall under its eaves: the factor on the driven rain (ASHRAE 160-2016, 4.6). */
 export const EAVES = 0.35;
@@ -16,7 +16,7 @@ export const RAIN_BEHIND = 0.01;
 const BEHIND_LAPS = { depth: 0.01, changes: 10 };
 
 /** Where nothing is stated: openings at top and at bottom, mm²/m; height of a gap, m. */
-export const DEFAULT_OPENING = 5000;
+const DEFAULT_OPENING = 5000;
 export const DEFAULT_HEIGHT = 2.7;
 
 /** The least openings of a slightly ventilated space, mm²/m (EN ISO 6946, 6.9.3). */

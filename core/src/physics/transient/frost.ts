@@ -11,7 +11,7 @@ const DEPTH = 0.005;
  * Filled to this share of its free saturation, masonry counts as wet when it freezes. Frost damages above a critical
  * saturation (Fagerlund 1977) that differs from brick to brick; this stands for a usual one and is an indicator only.
  */
-export const FROST_SATURATION = 0.8;
+const FROST_SATURATION = 0.8;
 
 /** Freezing and thawing near the outer face of a layer that takes up rain. */
 export class FrostCount {

@@ -12,7 +12,6 @@ export * from './mold.ts';
 export * from './path.ts';
 export * from './setup.ts';
 export * from './simulate.ts';
-export { FREE } from './node-state.ts';
 export type * from './solver-types.ts';
 export * from './solver.ts';
 export * from './types.ts';

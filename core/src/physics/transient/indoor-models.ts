@@ -1,6 +1,5 @@
 /** How a heated and cooled house is taken by the weather of the day, for hourly runs. */
-export const INDOOR_MODELS = ['en15026', 'en15026-high', 'ashrae160'] as const;
-export type IndoorModel = (typeof INDOOR_MODELS)[number];
+export type IndoorModel = 'en15026' | 'en15026-high' | 'ashrae160';
 
 const between = (x: number, x0: number, x1: number, y0: number, y1: number): number =>
   x <= x0 ? y0 : x >= x1 ? y1 : y0 + ((y1 - y0) * (x - x0)) / (x1 - x0);

@@ -19,7 +19,7 @@ const DRY_AGAIN = 0.16;
 const REPLAYS = 10;
 
 /** A face through the judged year. */
-export interface JudgedFace extends WallFace {
+interface JudgedFace extends WallFace {
   /** Peak mold index, from 0 at the year's start. */
   mold: number;
   /** Peak mold index after the same year ten times over. */
@@ -29,7 +29,7 @@ export interface JudgedFace extends WallFace {
 }
 
 /** A wooden sheet through the judged year. */
-export interface JudgedWood {
+interface JudgedWood {
   layer: string;
   /** Highest moisture content as a mean of the sheet, kg/kg. */
   peak: number;

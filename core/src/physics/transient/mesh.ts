@@ -11,7 +11,7 @@ import type { ResolvedWall } from '../build-up/index.ts';
 /** How the vapor conductance of an element follows the humidity of its ends. */
 export const CONSTANT = 0;
 export const BY_PERMEANCE = 1;
-export const BY_RESISTANCE = 2;
+const BY_RESISTANCE = 2;
 
 /** Liquid diffusivity by water content, m²/s, and what each kg/m³ adds to the conductivity, W/(m·K). */
 interface WetProperties {

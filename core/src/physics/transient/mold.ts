@@ -22,7 +22,7 @@ const GROWTH: Record<MoldClass, Growth> = {
 };
 
 /** Decline of the index in dry hours against that on wood (ASHRAE 160-2016). */
-export const DECLINE = 0.1;
+const DECLINE = 0.1;
 
 /** The criterion of ASHRAE 160: growth visible to the eye. */
 export const MOLD_LIMIT = 3;

@@ -17,7 +17,7 @@ const DEFAULT_FILMS: Films = {
 };
 
 /** A balance that closes worse than this is an error, share of what passed. */
-export const BALANCE_LIMIT = 1e-3;
+const BALANCE_LIMIT = 1e-3;
 
 /** A wall set up to be simulated. */
 export interface Prepared {

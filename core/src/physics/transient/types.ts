@@ -1,4 +1,3 @@
-import type { OwnClimate, WeatherYear } from '../climate/index.ts';
 import type { MoldClass } from '../materials/index.ts';
 import type { WallFile } from '../build-up/index.ts';
 import type { FormulaClimate } from './climate-formula.ts';
@@ -65,12 +64,6 @@ export interface SimulationFile {
   version: 1;
   wall: WallFile;
   transient: Transient;
-}
-
-/** The weather that goes with a climate that is no formula. */
-export interface SimulationWeather {
-  year: WeatherYear;
-  climate: OwnClimate;
 }
 
 export interface Series {

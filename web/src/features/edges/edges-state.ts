@@ -31,7 +31,7 @@ const BLANK: Details = { format: DETAILS_FORMAT, version: 1, name: 'Edges' };
 const WORST = ['fail', 'caution', 'info', 'pass'] as const;
 
 /** How the edges of the open project's house are made, and what they do. */
-export function makeEdges() {
+function makeEdges() {
   const project = useProject();
   const house = makeHouse(() => false);
   const record = useOnlyDocument<Details, DetailsCommand>({

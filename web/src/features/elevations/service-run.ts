@@ -51,5 +51,3 @@ export function useServiceHeat(
   onScopeDispose(() => worker.close());
   return { heat, cavity, running, problem };
 }
-
-export type ServiceHeat = ReturnType<typeof useServiceHeat>;

@@ -24,7 +24,7 @@ const NO_EDGES: Details = { format: DETAILS_FORMAT, version: 1, name: 'Edges' };
 const BLANK: OrderBook = { format: ORDER_FORMAT, version: 1, name: 'Order' };
 
 /** What is bought for the house of the open project: its lines with their prices, and what the order says of them. */
-export function makeOrder() {
+function makeOrder() {
   const project = useProject();
   /** Whose step was done last: its keys of undo count. */
   const last = ref<'order' | 'house'>('order');

@@ -1,7 +1,7 @@
 import type { SheetKind } from '@eldrun/papers/types';
 
 /** What a sheet is made of: that is what a person chooses. */
-export type MadeOf = 'wall' | 'walls' | 'house';
+type MadeOf = 'wall' | 'walls' | 'house';
 
 export interface SheetChoice {
   id: SheetKind;

@@ -59,7 +59,7 @@ const blankSite = (): ProjectSite => ({
 const FORECAST_DAYS = 10;
 
 /** The site of the open project: its plan, and what was entered for it. */
-export function makeSite() {
+function makeSite() {
   const project = useProject();
   const house = makeHouse(() => false);
   const blank = blankSite();
