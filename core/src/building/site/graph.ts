@@ -67,8 +67,13 @@ export function stepGraph(
     return { framing, racking, outside, windows, services, fill, airBarrier, test, finish, made };
   });
 
-  const all = <K extends 'windows' | 'services'>(key: K): GraphStep[] =>
-    perWall.flatMap((wall) => wall[key] ?? []);
+  const allWindows = perWall.flatMap(({ windows }) => windows ?? []);
+  // What a house has to have before it can be tested: the same for the test of every wall.
+  const tight: Dependency[] = [
+    ...perWall.flatMap(({ outside }) => shedsWater(outside) ?? []),
+    ...allWindows,
+    ...perWall.flatMap(({ services }) => services),
+  ].map(({ id }) => ({ step: id, why: WHY.testNeeds, move: null }));
   for (const wall of perWall) {
     const { framing, racking, outside, windows, services, fill, airBarrier, test, finish } = wall;
     waits(racking, [framing], WHY.frame);
@@ -94,24 +99,16 @@ export function stepGraph(
       ({ fill: one, fillId }) =>
         one !== null && exposureOf(fillId!, one)?.wettingTolerant === false,
     );
-    if (sensitive && !choices.closedForNow) waits(fill, all('windows'), WHY.opening);
+    if (sensitive && !choices.closedForNow) waits(fill, allWindows, WHY.opening);
     waits(airBarrier, [fill ?? services], fill ? WHY.fill : WHY.services);
     if (test && choices.airtightness === 'before-cover') {
-      waits(
-        test,
-        [
-          ...perWall.flatMap((one) => shedsWater(one.outside) ?? []),
-          ...all('windows'),
-          ...all('services'),
-        ],
-        WHY.testNeeds,
-      );
+      test.after.push(...tight);
       waits(airBarrier ?? finish, [test], WHY.test);
     }
     if (test && choices.airtightness === 'at-the-end')
       waits(
         test,
-        [...wall.made, ...all('windows')].filter((one) => one !== test && one !== finish),
+        [...wall.made, ...allWindows].filter((one) => one !== test && one !== finish),
         WHY.testNeeds,
       );
     waits(finish, endsOf(wall.made.filter((one) => one !== finish)), WHY.last);
@@ -142,9 +139,12 @@ function waits(
   why: Message,
 ): void {
   if (!step) return;
-  for (const other of others)
-    if (other && other !== step && !step.after.some((one) => one.step === other.id))
-      step.after.push({ step: other.id, why, move: null });
+  const known = new Set(step.after.map((one) => one.step));
+  for (const other of others) {
+    if (!other || other === step || known.has(other.id)) continue;
+    known.add(other.id);
+    step.after.push({ step: other.id, why, move: null });
+  }
 }
 
 /** All steps that a step waits for, near and far. */

@@ -125,8 +125,10 @@ export function sitePlan(
   });
   const found = latestChecks(site.checks ?? []);
   const held = heldBy(checks, found);
+  const checksOfStep = groupedBy(checks, ({ step }) => step);
+  const known = new Set(checks.map(({ id }) => id));
   (site.checks ?? []).forEach(({ check }, n) => {
-    if (!checks.some(({ id }) => id === check))
+    if (!known.has(check))
       problems.push({ at: `checks[${n}]`, message: say`there is no check “${check}” any more` });
   });
 
@@ -140,7 +142,7 @@ export function sitePlan(
     after: step.after,
     crew: crewOf(step.family, named),
     hours: hoursOf(step, elevationOf.get(step.elevation)!, trade),
-    checks: checks.filter((one) => one.step === step.id).map(({ id }) => id),
+    checks: (checksOfStep.get(step.id) ?? []).map(({ id }) => id),
     materials: materialsIn(step.layers),
   }));
   const planned = schedule(steps, site, people, held);
@@ -287,12 +289,14 @@ function lastEntered({
  * comes from, in the order of the elevations.
  */
 function crewPasses(steps: readonly PlannedStep[], people: (crew: string) => number): CrewPasses[] {
-  const order = [...new Set(steps.map(({ elevation }) => elevation))];
+  const order = new Map(
+    [...new Set(steps.map(({ elevation }) => elevation))].map((id, n) => [id, n]),
+  );
   return [...groupedBy(steps, ({ crew }) => crew)].map(([crew, own]) => {
     const inTurn = own
       .filter(({ start }) => start !== null)
       .toSorted((a, b) => (a.start! < b.start! ? -1 : a.start! > b.start! ? 1 : 0))
-      .map(({ elevation }) => order.indexOf(elevation));
+      .map(({ elevation }) => order.get(elevation)!);
     const returns = inTurn.filter((at, n) => n > 0 && at < inTurn[n - 1]!).length;
     return {
       crew,

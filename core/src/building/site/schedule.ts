@@ -1,4 +1,5 @@
 import { say } from '../../common/units/index.ts';
+import { CrewQueue, type ReadyWork, type Span } from './crew-queue.ts';
 import { dayNumber, dayOf, workdaysOf, type Workdays } from './days.ts';
 import {
   STEP_KINDS,
@@ -9,12 +10,6 @@ import {
   type SiteProblem,
   type Step,
 } from './types.ts';
-
-/** Days by number, both included. */
-interface Span {
-  start: number;
-  finish: number;
-}
 
 /** How many workdays a step takes: its hours over people and hours a day, at least one. */
 export const workdaysFor = (hours: number, people: number, hoursPerDay: number): number =>
@@ -68,37 +63,59 @@ export function schedule(
   const lasts = (step: Step): number =>
     workdaysFor(step.hours, people(step.crew), site.calendar.hours);
   const spans = new Map<string, Span>();
-  const busy = new Map<string, Span[]>();
-  const take = (step: Step, span: Span): void => {
-    spans.set(step.id, span);
-    busy.set(step.crew, [...(busy.get(step.crew) ?? []), span]);
+  const crews = new Map<string, CrewQueue<ReadyWork>>();
+  const crewOf = ({ crew }: Step): CrewQueue<ReadyWork> => {
+    const known = crews.get(crew) ?? new CrewQueue<ReadyWork>(workdays);
+    crews.set(crew, known);
+    return known;
   };
 
   const entered = enteredSpans(steps, site, lasts, workdays, problems);
   for (const step of steps) {
     const span = entered.get(step.id);
-    if (span) take(step, span);
+    if (!span) continue;
+    spans.set(step.id, span);
+    crewOf(step).take(span);
   }
   const arrives = arrivals(steps, site.leadTimes ?? [], problems);
   const rank = ({ family }: Step): number => STEP_KINDS.indexOf(family);
-  const open = new Set(
-    steps.filter(({ id }) => !spans.has(id)).toSorted((a, b) => rank(a) - rank(b)),
-  );
-  for (;;) {
-    let next: { step: SchedulableStep; span: Span } | null = null;
-    for (const step of open) {
-      if (held.has(step.id) || !step.after.every((one) => spans.has(one.step))) continue;
-      const ready = Math.max(
-        earliest,
-        arrives(step),
-        ...step.after.map((one) => spans.get(one.step)!.finish + 1),
-      );
-      const span = freeSpan(ready, lasts(step), busy.get(step.crew) ?? [], workdays);
-      if (!next || span.start < next.span.start) next = { step, span };
+  const open = steps
+    .filter(({ id }) => !spans.has(id) && !held.has(id))
+    .toSorted((a, b) => rank(a) - rank(b));
+  const waitingFor = new Map<string, number[]>();
+  const missing = open.map(({ after }, order) => {
+    let count = 0;
+    for (const { step } of after) {
+      if (spans.has(step)) continue;
+      count++;
+      const others = waitingFor.get(step);
+      if (others) others.push(order);
+      else waitingFor.set(step, [order]);
     }
-    if (!next) break;
-    take(next.step, next.span);
-    open.delete(next.step);
+    return count;
+  });
+  const ready = (order: number): void => {
+    const step = open[order]!;
+    const from = step.after.reduce(
+      (latest, { step: id }) => Math.max(latest, spans.get(id)!.finish + 1),
+      Math.max(earliest, arrives(step)),
+    );
+    crewOf(step).add({ from, days: lasts(step), order });
+  };
+  missing.forEach((count, order) => {
+    if (count === 0) ready(order);
+  });
+  for (;;) {
+    let first: { crew: CrewQueue<ReadyWork>; work: ReadyWork; span: Span } | null = null;
+    for (const crew of crews.values()) {
+      const next = crew.next();
+      if (next && (!first || comesBefore(next, first))) first = { crew, ...next };
+    }
+    if (!first) break;
+    first.crew.done(first);
+    const { id } = open[first.work.order]!;
+    spans.set(id, first.span);
+    for (const order of waitingFor.get(id) ?? []) if (--missing[order]! === 0) ready(order);
   }
   return {
     steps: steps.map(({ materials: _, ...step }) => {
@@ -116,16 +133,12 @@ export function schedule(
   };
 }
 
-/** The first workdays from a day on in which a crew does nothing else. */
-function freeSpan(ready: number, days: number, busy: readonly Span[], workdays: Workdays): Span {
-  let start = workdays.from(ready);
-  for (;;) {
-    const finish = workdays.last(start, days);
-    const other = busy.find((one) => one.start <= finish && one.finish >= start);
-    if (!other) return { start, finish };
-    start = workdays.from(other.finish + 1);
-  }
-}
+/** Which of two crews' next work starts first, and of two on one day which kind comes first. */
+const comesBefore = (
+  a: { work: ReadyWork; span: Span },
+  b: { work: ReadyWork; span: Span },
+): boolean =>
+  a.span.start < b.span.start || (a.span.start === b.span.start && a.work.order < b.work.order);
 
 /** Spans that were entered: what goes on takes its usual days from its start. */
 function enteredSpans(
