@@ -4,7 +4,7 @@ import { csvOf } from '@eldrun/core/csv';
 import { fileName } from '@eldrun/core/document';
 import type { DetailedHouse } from '@eldrun/core/edges';
 import type { PriceBook } from '@eldrun/core/prices';
-import type { UnitSystem } from '@eldrun/core/units';
+import { DAY_ALLOWED, isDay, type UnitSystem } from '@eldrun/core/units';
 import type { WallFile } from '@eldrun/core/build-up';
 import { parseSite } from '@eldrun/core/site/file';
 import { parseDetailedHouse } from '@eldrun/core/edges/file';
@@ -98,10 +98,7 @@ const listed = (typed: string): string[] =>
 /** A day of the calendar. */
 function dayOf(typed: string | undefined): { word: string } | string {
   if (typed === undefined) return { word: new Date().toISOString().slice(0, 10) };
-  const day = new Date(`${typed}T12:00:00Z`);
-  return /^\d{4}-\d\d-\d\d$/.test(typed) && day.toISOString().startsWith(typed)
-    ? { word: typed }
-    : `--date ${typed} is no day. Allowed: such as 2026-03-12.`;
+  return isDay(typed) ? { word: typed } : `--date ${typed} is no day. Allowed: ${DAY_ALLOWED}.`;
 }
 
 /** What `print` is asked for, or what is wrong with it. */

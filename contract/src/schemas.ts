@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { day } from '@eldrun/core/validation';
 import { briefSchema, materialSchema } from '@eldrun/core/wall/schema';
 import type { EndpointName } from './endpoints.ts';
 import { MAX_SAVED_COMMANDS, MAX_SAVED_STEPS, MAX_STEP_LENGTH } from './limits.ts';
@@ -35,7 +36,7 @@ const paperQuery = {
   hourly: flag,
   paper: Joi.string().valid('letter', 'a4'),
   units,
-  date: Joi.string().isoDate().length(10),
+  date: day,
 };
 
 /** Any document: what is in it is checked by its kind. */

@@ -1,6 +1,6 @@
 import Joi from 'joi';
 import { InputError } from '../../common/errors.ts';
-import { check, id, text, within } from '../../common/validation/index.ts';
+import { check, day, id, text, within } from '../../common/validation/index.ts';
 import { validateBrief } from '../wall/schema.ts';
 import { DECISION_FORMAT, type Decision } from './types.ts';
 
@@ -37,9 +37,7 @@ const schema = Joi.object({
   chosen: id.required(),
   why: Joi.string().allow('').max(4000).required(),
   decidedBy: Joi.string().allow('').max(200).required(),
-  decidedOn: Joi.string()
-    .pattern(/^\d{4}-\d{2}-\d{2}$/)
-    .required(),
+  decidedOn: day.required(),
   options: Joi.array().items(option.required()).min(1).max(6).required(),
   brief: Joi.object().required(),
 }).unknown();
@@ -50,13 +48,6 @@ const schema = Joi.object({
  * @throws InputError that names the first wrong field and what is allowed there
  */
 export function validateDecision(value: unknown): Decision {
-  const given = (value ?? {}) as { decidedOn?: unknown };
-  if (typeof given.decidedOn === 'string' && !isDate(given.decidedOn))
-    throw new InputError(
-      'decidedOn',
-      `“${given.decidedOn.slice(0, 40)}” is no date`,
-      'year-month-day, such as 2026-11-26',
-    );
   const decision = check<Decision>(schema, value);
   within('brief', () => validateBrief(decision.brief));
   const walls = decision.options.map(({ wall }) => wall);
@@ -66,10 +57,4 @@ export function validateDecision(value: unknown): Decision {
   if (twice >= 0)
     throw new InputError(`options[${twice}].wall`, 'is there twice', 'each wall once');
   return decision;
-}
-
-function isDate(day: string): boolean {
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(day)) return false;
-  const time = Date.parse(`${day}T00:00:00Z`);
-  return !Number.isNaN(time) && new Date(time).toISOString().startsWith(day);
 }

@@ -1,15 +1,8 @@
 import Joi from 'joi';
 import fasteners from '../../../data/fasteners.json' with { type: 'json' };
 import joining from '../../../data/compatibility.json' with { type: 'json' };
-import { id, length, positive, temperature, text } from '../../common/validation/index.ts';
+import { day, id, length, positive, temperature, text } from '../../common/validation/index.ts';
 
-const day = Joi.string()
-  .pattern(/^\d{4}-\d\d-\d\d$/)
-  .custom((value: string, helpers) =>
-    Number.isNaN(Date.parse(value))
-      ? helpers.error('any.custom', { problem: 'is no day', allowed: 'a day as YYYY-MM-DD' })
-      : value,
-  );
 const name = text.max(200);
 
 const fastener = Joi.string().valid(...fasteners.fasteners.map((one) => one.id));

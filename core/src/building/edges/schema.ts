@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { check, id, length, text } from '../../common/validation/index.ts';
+import { check, day, id, length, text } from '../../common/validation/index.ts';
 import { EDGE_FIELDS, GROUP_OF, type SettingField } from './fields.ts';
 import {
   DETAILS_FORMAT,
@@ -55,7 +55,7 @@ const penetration = Joi.object({
   layer: id,
   how: Joi.string().max(300).allow(''),
   who: Joi.string().max(200).allow(''),
-  sealedOn: Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'a day, 2026-03-12'),
+  sealedOn: day,
   photo: Joi.string().max(300).allow(''),
   filled: Joi.boolean(),
   air: Joi.string().valid('exhaust', 'intake'),

@@ -1,5 +1,5 @@
 import Joi from 'joi';
-import { check, id, length, positive, text } from '../../common/validation/index.ts';
+import { check, day, id, length, positive, text } from '../../common/validation/index.ts';
 import { ORDER_FORMAT, type OrderBook } from './types.ts';
 
 const UNITS = [
@@ -25,10 +25,6 @@ const unit = Joi.string()
 const amount = Joi.number().min(0).max(1e7);
 const usd = Joi.number().min(0).max(1e6);
 const days = Joi.number().integer().min(0).max(1000);
-const day = Joi.string()
-  .pattern(/^\d{4}-\d{2}-\d{2}$/, 'a day, 2026-03-12')
-  .required();
-
 const quotedLine = Joi.object({
   key: key.required(),
   material: key.required(),
@@ -43,7 +39,7 @@ const quotedLine = Joi.object({
 const quotation = Joi.object({
   id: id.required(),
   supplier: text.max(200).required(),
-  askedOn: day,
+  askedOn: day.required(),
   answered: Joi.boolean().required(),
   validDays: days,
   lines: Joi.array().items(quotedLine).max(1000).required(),
@@ -52,7 +48,7 @@ const quotation = Joi.object({
 const delivery = Joi.object({
   id: id.required(),
   key: key.required(),
-  on: day,
+  on: day.required(),
   count: amount.required(),
   damaged: amount.max(Joi.ref('count')),
   stamp: Joi.boolean(),

@@ -3,8 +3,15 @@ import { InputError } from '../../common/errors.ts';
 import { validateHouse } from '../house/files.ts';
 import { READING_KINDS } from '../../physics/instruments/index.ts';
 import type { Materials } from '../../physics/materials/index.ts';
-import { check, id, parseJson, positive, text, within } from '../../common/validation/index.ts';
-import { dayNumber, dayOf } from './days.ts';
+import {
+  check,
+  day,
+  id,
+  parseJson,
+  positive,
+  text,
+  within,
+} from '../../common/validation/index.ts';
 import {
   AIRTIGHTNESS,
   CHECK_RESULTS,
@@ -23,20 +30,6 @@ const MANY = 5000;
 
 const oneOf = (values: readonly string[]) => Joi.string().valid(...values);
 const list = (item: Joi.Schema, most = MANY) => Joi.array().items(item).max(most);
-
-/** A day that is there in the calendar. */
-const day = Joi.string()
-  .max(10)
-  .custom((value: string, helpers) =>
-    /^(19|20|21)\d\d-\d\d-\d\d$/.test(value) &&
-    !Number.isNaN(dayNumber(value)) &&
-    dayOf(dayNumber(value)) === value
-      ? value
-      : helpers.error('any.custom', {
-          problem: `“${value}” is no day`,
-          allowed: 'a day of the calendar, such as 2026-04-06',
-        }),
-  );
 
 const step = Joi.string().min(1).max(200);
 const by = Joi.string().max(200).allow('');

@@ -1,3 +1,4 @@
+export * from './day.ts';
 export * from './factors.ts';
 export * from './format.ts';
 export * from './length.ts';

@@ -1,10 +1,20 @@
 import Joi from 'joi';
+import { DAY_ALLOWED, isDay } from '../units/index.ts';
 
 /** Numbers, texts and lists that the schemas share. */
 export const positive = Joi.number().greater(0);
 export const length = positive.max(10);
 export const text = Joi.string().trim().min(1);
 export const id = Joi.string().min(1).max(100);
+/** A day that is there in the calendar. */
+export const day = Joi.string().custom((value: string, helpers) =>
+  isDay(value)
+    ? value
+    : helpers.error('any.custom', {
+        problem: `“${value.slice(0, 40)}” is no day`,
+        allowed: DAY_ALLOWED,
+      }),
+);
 export const month12 = (value: Joi.Schema) => Joi.array().items(value.required()).length(12);
 
 /** One of two shapes, told apart by a test, so that an error speaks of the shape that was meant. */

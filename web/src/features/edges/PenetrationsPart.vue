@@ -2,12 +2,11 @@
 import { computed } from 'vue';
 import { freeName } from '@eldrun/core/house';
 import { InputError } from '@eldrun/core/errors';
-import { messageText } from '@eldrun/core/units';
+import { messageText, parseDay } from '@eldrun/core/units';
 import { PENETRATION_KINDS, type Penetration } from '@eldrun/core/edges';
 import StatusMark from '../../components/StatusMark.vue';
 import TableCell from '../../components/TableCell.vue';
 import { fieldText, placeFrom, sizeFrom } from '../../components/lengths.ts';
-import { today } from '../../components/day.ts';
 import { useEdges } from './edges-state.ts';
 
 /** What goes through the walls: where each is sealed, how, by whom; what is open yet. */
@@ -53,11 +52,7 @@ const place = (typed: string): number | undefined =>
   typed.trim() === '' ? undefined : placeFrom(typed, units.value);
 
 function day(typed: string): string | undefined {
-  const value = typed.trim();
-  if (value === '') return undefined;
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(value))
-    throw new InputError('sealedOn', `“${value}” is no day`, `a day such as ${today()}`);
-  return value;
+  return typed.trim() === '' ? undefined : parseDay(typed, 'sealedOn');
 }
 
 function count(typed: string): number | undefined {

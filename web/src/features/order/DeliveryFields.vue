@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { amountIn, type SoldBy } from '@eldrun/core/takeoff';
-import { fixed, parseLength, parseNumber, R_VALUE, type UnitSystem } from '@eldrun/core/units';
+import {
+  fixed,
+  parseDay,
+  parseLength,
+  parseNumber,
+  R_VALUE,
+  type UnitSystem,
+} from '@eldrun/core/units';
 import { InputError } from '@eldrun/core/errors';
 import type { Delivery, Expected } from '@eldrun/core/order';
 import SegmentedChoice from '../../components/SegmentedChoice.vue';
@@ -44,10 +51,7 @@ function setDamaged(typed: string): void {
 }
 
 function setDay(typed: string): void {
-  const day = typed.trim();
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(day) || Number.isNaN(Date.parse(day)))
-    throw new InputError('on', `“${day.slice(0, 40)}” is no day`, 'such as 2026-03-12');
-  set({ on: day });
+  set({ on: parseDay(typed, 'on') });
 }
 
 function setLabelR(typed: string): void {

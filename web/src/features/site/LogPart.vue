@@ -2,13 +2,12 @@
 import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import { computed, ref, useId } from 'vue';
-import { formatText, parseNumber } from '@eldrun/core/units';
+import { formatText, parseNumber, parseDay } from '@eldrun/core/units';
 import { groupedBy, kindName, type LogEntry, type PlannedStep } from '@eldrun/core/site';
 import ChoiceField from '../../components/ChoiceField.vue';
 import SegmentedChoice from '../../components/SegmentedChoice.vue';
 import TextField from '../../components/TextField.vue';
 import { usePhotos } from '../../persistence/photos.ts';
-import { parseDay } from './fields.ts';
 import PhotoButton from './PhotoButton.vue';
 import PhotoRow from './PhotoRow.vue';
 import { longDay, useSite } from './site-state.ts';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue';
 import { InputError } from '@eldrun/core/errors';
-import { parseNumber } from '@eldrun/core/units';
+import { parseNumber, parseDay } from '@eldrun/core/units';
 import type { OrderBook } from '@eldrun/core/order';
 import {
   leadTimesOf,
@@ -18,7 +18,6 @@ import SegmentedChoice from '../../components/SegmentedChoice.vue';
 import TableCell from '../../components/TableCell.vue';
 import TextField from '../../components/TextField.vue';
 import TradeFigures from '../../components/TradeFigures.vue';
-import { parseDay } from './fields.ts';
 import { useSite } from './site-state.ts';
 
 /** What a plan starts from: days, crews, schools, what comes late, where it begins. */

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, watch } from 'vue';
-import { fixed, messageText } from '@eldrun/core/units';
+import { fixed, messageText, parseDay } from '@eldrun/core/units';
 import { InputError } from '@eldrun/core/errors';
 import { cautionsOf, checkName, kindName, type Progress } from '@eldrun/core/site';
 import ChoiceField from '../../components/ChoiceField.vue';
 import StatusMark from '../../components/StatusMark.vue';
 import TextField from '../../components/TextField.vue';
-import { parseDay } from './fields.ts';
 import { longDay, useSite } from './site-state.ts';
 
 /** A step: its days, what it waits for and why, what it asks, what was entered for it. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { InputError } from '@eldrun/core/errors';
 import { otherProof, PROOF_KINDS, proofRegister } from '@eldrun/core/cladding-systems';
+import { parseDay } from '@eldrun/core/units';
 import type { Command } from '@eldrun/core/wall';
 import type { ProofDocument, ResolvedWall } from '@eldrun/core/build-up';
 import type { Status } from '@eldrun/core/verdicts';
@@ -35,10 +35,7 @@ function start(of: string, kind: string, title: string): void {
 }
 
 function setExpires(typed: string): void {
-  const day = typed.trim();
-  if (day && (!/^\d{4}-\d\d-\d\d$/.test(day) || Number.isNaN(Date.parse(day))))
-    throw new InputError('expires', `“${typed}” is no day`, `a day such as ${today()}`);
-  expires.value = day;
+  expires.value = typed.trim() === '' ? '' : parseDay(typed, 'expires');
 }
 
 const put = (step: string, proof: ProofDocument[]): void =>
