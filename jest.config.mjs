@@ -6,6 +6,7 @@ export default {
   testTimeout: 60_000,
   roots: [
     '<rootDir>/core',
+    '<rootDir>/project',
     '<rootDir>/server',
     '<rootDir>/cli',
     '<rootDir>/drawing',

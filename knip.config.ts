@@ -4,7 +4,7 @@ import type { KnipConfig } from 'knip';
 export default {
   includeEntryExports: true,
   // System programs that the tests of faults call, and what is found by a path or a style sheet.
-  ignoreBinaries: ['mount', 'umount', 'flock'],
+  ignoreBinaries: ['mount', 'umount', 'flock', 'pdftotext'],
   ignoreExportsUsedInFile: false,
   workspaces: {
     '.': {

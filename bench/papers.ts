@@ -3,11 +3,14 @@ import { withBrief } from '@eldrun/core/build-up';
 import { writeModel, readModel } from '@eldrun/exchange';
 import { makePaper, sheetOf, type PaperRequest } from '@eldrun/papers';
 import { DEMO_PROJECTS } from '@eldrun/demo';
+import { demoProject } from '@eldrun/demo/as-project';
+import { Derived } from '@eldrun/project';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;
 const wall = withBrief(walls[1]!, brief);
 const request: PaperRequest = {
-  of: { sheet: 'wall', file: wall, hourly: false },
+  project: demoProject(),
+  of: { sheet: 'wall', wall: 'wall-1', hourly: false },
   setting: {
     project: 'Bench',
     revision: '1',
@@ -40,7 +43,9 @@ export async function papersFigures(): Promise<Record<string, number>> {
     'papers: wall sheet as PDF, the first, fonts read, ms': cold,
     'papers: wall sheet as PDF, ms': sheet,
     'papers: wall sheet over the assessment of its wall': sheet / bare,
-    'papers: wall sheet as data, ms': await median(() => sheetOf(request)),
+    'papers: wall sheet as data, ms': await median(() =>
+      sheetOf(new Derived(request.project).look, request.of, request.setting),
+    ),
     'papers: 20 walls as IFC and back, ms': await median(() =>
       readModel(writeModel('ifc', files, 'Bench', '2026-03-12').text, brief),
     ),

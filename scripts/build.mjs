@@ -10,6 +10,7 @@ const SOURCES = [
   'core/data',
   'contract/src',
   'demo/src',
+  'project/src',
   'drawing/src',
   'papers/src',
   'exchange/src',

@@ -13,6 +13,7 @@ const PAPERS = join(FOLDER, 'papers.mjs');
 const SOURCES = [
   'core/src',
   'core/data',
+  'project/src',
   'drawing/src',
   'papers/src',
   'exchange/src',
@@ -21,7 +22,7 @@ const SOURCES = [
 ];
 
 /** The workspaces whose entries are source. */
-const WORKSPACES = ['core', 'demo', 'contract', 'drawing', 'papers', 'exchange'];
+const WORKSPACES = ['core', 'demo', 'contract', 'project', 'drawing', 'papers', 'exchange'];
 
 /** Every entry of the workspaces as its source file, the longer names first, since a bundler takes a name as a beginning. */
 export const ALIAS = Object.fromEntries(

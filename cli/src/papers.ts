@@ -1,13 +1,10 @@
-import { writeFile } from 'node:fs/promises';
+import { readdir, stat, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { briefOfFile } from '@eldrun/core/wall';
 import { csvOf } from '@eldrun/core/csv';
 import { fileName } from '@eldrun/core/document';
-import type { DetailedHouse } from '@eldrun/core/edges';
 import type { PriceBook } from '@eldrun/core/prices';
 import { DAY_ALLOWED, isDay, type UnitSystem } from '@eldrun/core/units';
-import type { WallFile } from '@eldrun/core/build-up';
-import { parseSite } from '@eldrun/core/site/file';
-import { parseDetailedHouse } from '@eldrun/core/edges/file';
 import { parseWallFile } from '@eldrun/core/wall/schema';
 import { MAX_MODEL_SIZE, readModel, writeModel } from '@eldrun/exchange';
 import {
@@ -29,6 +26,9 @@ import {
   type PaperSetting,
   type SheetKind,
 } from '@eldrun/papers';
+import type { ProjectHouse } from '@eldrun/core/house';
+import { Derived, documentsOf, onlyDocument, type Project } from '@eldrun/project';
+import { FileProject } from '@eldrun/project/files';
 import { BadFile, explain, readAs } from './files.ts';
 import { EXIT, type Output } from './output.ts';
 
@@ -196,40 +196,70 @@ export async function doPaper(
   }
 }
 
-/** Sheets of a house; the others are of walls. */
-const OF_HOUSES: ReadonlySet<SheetKind> = new Set([
-  'elevation',
-  'plates',
-  'edges',
-  'order',
-  'site',
-]);
+/** The files that are given: of a folder, all its JSON files by name. */
+async function filesIn(paths: readonly string[]): Promise<string[]> {
+  const all = await Promise.all(
+    paths.map(async (path) => {
+      const folder = await stat(path).then(
+        (found) => found.isDirectory(),
+        () => false,
+      );
+      if (!folder) return [path];
+      const names = (await readdir(path)).filter((name) => name.endsWith('.json')).sort();
+      if (names.length === 0) throw new BadFile(`${path}: the folder holds no JSON file`);
+      return names.map((name) => join(path, name));
+    }),
+  );
+  return all.flat();
+}
 
-async function paperOf(files: string[], options: PrintOptions): Promise<PaperOf> {
-  const { sheet, hourly, only, prices } = options;
-  if (sheet === 'comparison') {
-    const walls = await Promise.all(files.map((path) => readAs(path, parseWallFile)));
-    return {
-      sheet,
-      name: options.setting.project || walls.map(({ name }) => name).join(', '),
-      walls: walls.map((file, i) => ({ id: String(i), file })),
-      decided: null,
-    };
+/** The project that files say. @throws BadFile, InputError */
+async function projectOf(
+  paths: readonly string[],
+  { name, units, prices }: { name: string; units: UnitSystem; prices: PriceBook | null },
+): Promise<Project> {
+  const files = new FileProject();
+  for (const path of await filesIn(paths)) await readAs(path, (text) => files.add(text));
+  if (prices) files.put('prices', 'prices', prices);
+  return files.project(name, units);
+}
+
+/** The one wall that is meant: the only one there is, or the one that `--only` names. @throws BadFile */
+function wallMeant(project: Project, only: readonly string[]): string {
+  const walls = documentsOf(project, 'wall');
+  const { assemblies = {} } = onlyDocument<ProjectHouse>(project, 'house')?.document ?? {};
+  const asked = only.flatMap((one) => [one, assemblies[one] ?? one]);
+  const named = walls.filter(
+    ({ id, document }) => asked.includes(id) || asked.includes(document.name),
+  );
+  const [found, other] = only.length > 0 ? named : walls;
+  if (found && !other) return found.id;
+  throw new BadFile(
+    `say which wall: --only, one of ${walls.map(({ id, document }) => `${id} (${document.name})`).join(', ') || 'the walls of a file, and there is none'}`,
+  );
+}
+
+function paperOf(project: Project, { sheet, hourly, only, setting }: PrintOptions): PaperOf {
+  switch (sheet) {
+    case 'comparison': {
+      const walls = documentsOf(project, 'wall');
+      return {
+        sheet,
+        name: setting.project || walls.map(({ document }) => document.name).join(', '),
+        walls: walls.map(({ id }) => id),
+        decided: null,
+      };
+    }
+    case 'wall':
+    case 'submittal':
+    case 'crew':
+      return { sheet, wall: wallMeant(project, only), hourly };
+    case 'order':
+    case 'site':
+      return { sheet };
+    default:
+      return { sheet, only };
   }
-  if (files.length > 1)
-    throw new BadFile(`--sheet ${sheet} is of one file, and ${files.length} are given`);
-  const [path] = files as [string];
-  if (!OF_HOUSES.has(sheet))
-    return {
-      sheet: sheet as 'wall' | 'submittal' | 'crew',
-      file: await readAs(path, parseWallFile),
-      hourly,
-    };
-  if (sheet === 'site') return { sheet, site: await readAs(path, (text) => parseSite(text)) };
-  const house = await readAs(path, (text) => parseDetailedHouse(text));
-  return sheet === 'order'
-    ? { sheet, house, prices, order: null }
-    : { sheet: sheet as 'elevation' | 'plates' | 'edges', house, only };
 }
 
 /** Says what is wrong and ends; anything but bad input is thrown on. */
@@ -245,7 +275,9 @@ function refused(error: unknown, { stderr }: Output): number {
  */
 async function print(files: string[], options: PrintOptions, output: Output): Promise<number> {
   try {
-    const pdf = await makePaper({ of: await paperOf(files, options), setting: options.setting });
+    const { setting, prices } = options;
+    const project = await projectOf(files, { name: setting.project, units: setting.units, prices });
+    const pdf = await makePaper({ project, of: paperOf(project, options), setting });
     await writeFile(options.output, pdf);
     output.stdout.write(`${options.output}\n`);
     return EXIT.ok;
@@ -262,20 +294,12 @@ interface DrawOptions {
   only: string[];
 }
 
-/** Whether a file is a house's. @throws BadFile */
-const isHouse = (path: string): Promise<boolean> =>
-  readAs(path, (text) => /"format"\s*:\s*"eldrun-house"/.test(text));
-
-/** What a file is drawn as: a wall as its section, a house as its elevations unless something else is asked for. */
-async function drawingOf(path: string, { what, only }: DrawOptions): Promise<DrawingOf> {
-  const house = await isHouse(path);
-  if (what === 'section' || (what === null && !house))
-    return { what: 'section', file: await readAs(path, parseWallFile) };
-  return {
-    what: what ?? 'elevation',
-    house: await readAs(path, (text) => parseDetailedHouse(text)),
-    only,
-  };
+/** What is drawn: of a wall its section, of a house its elevations unless something else is asked for. */
+function drawingOf(project: Project, { what, only }: DrawOptions): DrawingOf {
+  const house = documentsOf(project, 'house').length > 0;
+  return what === 'section' || (what === null && !house)
+    ? { what: 'section', wall: wallMeant(project, only) }
+    : { what: what ?? 'elevation', only };
 }
 
 /** A name in front of its ending: `out-north frame.svg`. */
@@ -289,9 +313,10 @@ const named = (path: string, id: string): string =>
  */
 async function draw(files: string[], options: DrawOptions, output: Output): Promise<number> {
   try {
-    if (files.length > 1) throw new BadFile(`draw takes one file, and ${files.length} are given`);
-    const of = await drawingOf(files[0]!, options);
-    const drawings = drawingsOf(of, {}, options.units);
+    const { units } = options;
+    const project = await projectOf(files, { name: '', units, prices: null });
+    const of = drawingOf(project, options);
+    const drawings = drawingsOf(new Derived(project).look, of, units);
     const said = new Set<string>();
     for (const { id, drawn, conflicts = [] } of drawings) {
       const path = drawings.length === 1 ? options.output : named(options.output, id);
@@ -315,14 +340,8 @@ async function draw(files: string[], options: DrawOptions, output: Output): Prom
 async function table(files: string[], options: TableOptions, output: Output): Promise<number> {
   try {
     const { to, units, prices } = options;
-    const walls: WallFile[] = [];
-    let house: DetailedHouse | null = null;
-    for (const path of files)
-      if (await isHouse(path)) {
-        if (house) throw new BadFile(`${path}: there is a house already, and one is taken`);
-        house = await readAs(path, (text) => parseDetailedHouse(text));
-      } else walls.push(await readAs(path, parseWallFile));
-    const tables = projectTables({ walls, house, materials: {}, prices, order: null }, units);
+    const project = await projectOf(files, { name: '', units, prices });
+    const tables = projectTables(new Derived(project).look, units);
     const one = tables.find(({ name }) => name === options.table);
     if (options.table && !one)
       throw new BadFile(

@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process';
 import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
@@ -53,9 +54,10 @@ describe('print', () => {
       [[WALL, '--sheet', 'poem'], /--sheet poem is not known/],
       [[WALL, '--sheet', 'wall', '--paper', 'a3'], /--paper a3 is not known\. Allowed: letter, a4/],
       [[WALL, '--sheet', 'wall', '--date', '2026-02-30'], /2026-02-30 is no day/],
-      [[WALL, OTHER, '--sheet', 'wall'], /of one file, and 2 are given/],
+      [[WALL, OTHER, '--sheet', 'wall'], /say which wall: --only/],
       [[WALL, '--sheet', 'comparison'], /at least two walls/],
-      [[WALL, '--sheet', 'plates'], /option-b\.json: format/],
+      [[WALL, '--sheet', 'plates'], /house: the project has no elevation yet/],
+      [[HOUSE, '--sheet', 'crew', '--only', 'nothing'], /say which wall: --only, one of/],
       [[HOUSE, '--sheet', 'edges', '--only', 'nowhere'], /only: there is nothing of it to show/],
       [[out('none.json'), '--sheet', 'wall'], /none\.json: there is no such file/],
       [[WALL, '--sheet', 'wall', '--units', 'cubits'], /--units cubits is not known/],
@@ -70,6 +72,38 @@ describe('print', () => {
     const nowhere = await eldrun('print', WALL, '--sheet', 'wall', '-o', out('no/such/x.pdf'));
     expect([nowhere.code, nowhere.stderr]).toEqual([2, 'eldrun: there is no such file\n']);
   });
+});
+
+test('a wall of a house file is printed with what its house chose, from a folder of files too', async () => {
+  const house = JSON.parse(await readFile(HOUSE, 'utf8')) as Record<string, unknown> & {
+    elevations: { assembly: string }[];
+  };
+  const chosen = {
+    ...house,
+    nailing: 'staple-16',
+    rolls: { membrane: { width: 2.7432, horizontalLap: 0.3048, verticalLap: 0.3048 } },
+  };
+  const project = await mkdtemp(join(folder, 'project-'));
+  await writeFile(join(project, 'house.json'), JSON.stringify(chosen));
+  const { assembly } = house.elevations[0]!;
+  for (const from of [join(project, 'house.json'), project]) {
+    const { code, stderr } = await eldrun(
+      ...['print', from, '--sheet', 'crew', '--only', assembly, '-o', out('crew-of-house.pdf')],
+      ...['--units', 'imperial'],
+    );
+    expect([code, stderr]).toEqual([0, '']);
+    const text = execFileSync('pdftotext', [out('crew-of-house.pdf'), '-'], {
+      encoding: 'utf8',
+    }).replace(/\s+/g, ' ');
+    expect(text).toContain('16 ga staples: 3 in. at edges, 6 in. in the field');
+    expect(text).toContain('Laps: 12 in. both ways');
+    expect(text).not.toMatch(/8d common|Laps: 6 in\./);
+    expect(text).not.toContain('No house is built with this wall yet');
+  }
+  await eldrun('print', WALL, '--sheet', 'crew', '-o', out('alone.pdf'));
+  expect(execFileSync('pdftotext', [out('alone.pdf'), '-'], { encoding: 'utf8' })).toContain(
+    'No house is built with this wall yet',
+  );
 });
 
 describe('draw', () => {
@@ -114,7 +148,7 @@ describe('draw', () => {
       (await eldrun('draw', WALL, '--to', 'svg', '--what', 'poem', '-o', out('x'))).stderr,
     ).toMatch(/--what poem is not known/);
     expect((await eldrun('draw', WALL, OTHER, '--to', 'svg', '-o', out('x'))).stderr).toMatch(
-      /draw takes one file/,
+      /say which wall: --only/,
     );
   });
 });
@@ -142,7 +176,7 @@ describe('table', () => {
       (await eldrun('table', WALL, '--to', 'csv', '--table', 'Order', '-o', out('x'))).stderr,
     ).toMatch(/no table “Order” of these files\. There are: Walls, Layers/);
     expect((await eldrun('table', HOUSE, HOUSE, '--to', 'xlsx', '-o', out('x'))).stderr).toMatch(
-      /there is a house already/,
+      /there is already a house/,
     );
   });
 });

@@ -1,10 +1,16 @@
-import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
-import { houseEdges, sectionOf, type DetailedHouse } from '@eldrun/core/edges';
 import { InputError } from '@eldrun/core/errors';
 import { layerTitle } from '@eldrun/core/explain';
-import { LIBRARY, type Materials } from '@eldrun/core/materials';
+import { LIBRARY } from '@eldrun/core/materials';
 import { messageText, type UnitSystem } from '@eldrun/core/units';
-import { resolveWall, type WallFile } from '@eldrun/core/build-up';
+import {
+  edge as edgeOf,
+  materialsAtPrices,
+  resolvedWall,
+  theHouse,
+  wallFile,
+  withLayers,
+  type Look,
+} from '@eldrun/project';
 import {
   drawnEdge,
   drawnElevation,
@@ -15,16 +21,16 @@ import {
   type ElevationLayer,
 } from '@eldrun/drawing';
 import { dxfFile } from '@eldrun/drawing/dxf';
-import { withLayers } from './looked-at.ts';
 import { pngOf } from './png.ts';
 import type { DrawingFormat } from './types.ts';
-import { edgeNamer } from './sheets/edges.ts';
-import { layersOf } from './sheets/elevations.ts';
+import { edgeNamer, wantedEdges } from './sheets/edges.ts';
+import { laid, layersOf } from './sheets/elevations.ts';
 
 /** What drawings are made of. */
 export type DrawingOf =
-  | { what: 'section'; file: WallFile }
-  | { what: 'elevation' | 'plates' | 'edges'; house: DetailedHouse; only: readonly string[] };
+  /** @property wall its id */
+  | { what: 'section'; wall: string }
+  | { what: 'elevation' | 'plates' | 'edges'; only: readonly string[] };
 
 /** One drawing by its name. */
 export interface NamedDrawing {
@@ -44,10 +50,11 @@ const shown = (layer: ElevationLayer): ReadonlySet<ElevationLayer> =>
  *
  * @throws InputError where there is nothing of it to draw
  */
-export function drawingsOf(of: DrawingOf, materials: Materials, units: UnitSystem): NamedDrawing[] {
+export function drawingsOf(look: Look, of: DrawingOf, units: UnitSystem): NamedDrawing[] {
+  const materials = look(materialsAtPrices);
   if (of.what === 'section') {
-    const file = withLayers(of.file);
-    const wall = resolveWall(file, materials);
+    const file = withLayers(look(wallFile, of.wall));
+    const wall = look(resolvedWall, of.wall);
     const find = (id: string) => file.materials?.[id] ?? materials[id] ?? LIBRARY[id];
     return [
       {
@@ -56,33 +63,27 @@ export function drawingsOf(of: DrawingOf, materials: Materials, units: UnitSyste
       },
     ];
   }
-  const { house, only, what } = of;
-  const { elevations } = layoutHouse(house, assemblyParts(house.assemblies, materials));
-  const wanted = (...names: string[]): boolean =>
-    only.length === 0 || names.some((name) => only.includes(name));
+  const { only, what } = of;
+  look(theHouse);
   const found =
     what === 'edges'
-      ? houseEdges(house, elevations, house.details ?? {})
-          .edges.filter(({ id, kind }) => wanted(id, kind))
-          .map((edge) => ({
-            id: edge.id,
-            drawn: drawnEdge(sectionOf(edge), units, edgeNamer(edge, materials, units)),
-          }))
-      : elevations
-          .filter(({ elevation }) => wanted(elevation.id))
-          .flatMap((layout): NamedDrawing[] => {
-            const { id } = layout.elevation;
-            const conflicts = layout.conflicts.map(
-              ({ at, message }) => `${at}: ${messageText(message, units)}`,
-            );
-            return what === 'plates'
-              ? [{ id, conflicts, drawn: drawnPlate(layout, units) }]
-              : layersOf(layout).map((layer) => ({
-                  id: `${id} ${layer}`,
-                  conflicts,
-                  drawn: drawnElevation(layout, units, shown(layer)),
-                }));
-          });
+      ? wantedEdges(look, only).map((edge) => ({
+          id: edge.id,
+          drawn: drawnEdge(look(edgeOf, edge.id).section, units, edgeNamer(edge, materials, units)),
+        }))
+      : laid(look, only).flatMap((layout): NamedDrawing[] => {
+          const { id } = layout.elevation;
+          const conflicts = layout.conflicts.map(
+            ({ at, message }) => `${at}: ${messageText(message, units)}`,
+          );
+          return what === 'plates'
+            ? [{ id, conflicts, drawn: drawnPlate(layout, units) }]
+            : layersOf(layout).map((layer) => ({
+                id: `${id} ${layer}`,
+                conflicts,
+                drawn: drawnElevation(layout, units, shown(layer)),
+              }));
+        });
   if (found.length === 0)
     throw new InputError('only', 'there is nothing of it to draw', 'ids of what the house has');
   return found;

@@ -1,14 +1,9 @@
 import { InputError } from '@eldrun/core/errors';
-import type { DetailedHouse } from '@eldrun/core/edges';
-import type { Materials } from '@eldrun/core/materials';
-import type { OrderBook } from '@eldrun/core/order';
-import type { PriceBook } from '@eldrun/core/prices';
-import type { WallFile } from '@eldrun/core/build-up';
-import type { WeatherYear } from '@eldrun/core/climate';
-import type { SiteFile } from '@eldrun/core/site';
+import { tradeOf } from '@eldrun/core/trade';
+import { Derived, houseRules, type Look, type Project } from '@eldrun/project';
 import { lookAt } from './looked-at.ts';
 import { pdfOf } from './pdf.ts';
-import { comparisonSheet, type ComparedFile, type Decided } from './sheets/comparison.ts';
+import { comparisonSheet, type Decided } from './sheets/comparison.ts';
 import { crewSheet } from './sheets/crew.ts';
 import { edgesSheet } from './sheets/edges.ts';
 import { elevationSheet, platesSheet } from './sheets/elevations.ts';
@@ -18,47 +13,34 @@ import { submittalSheet } from './sheets/submittal.ts';
 import { wallSheet } from './sheets/wall.ts';
 import type { PaperSetting, Sheet } from './types.ts';
 
-/** What a sheet is made of. */
+/** Which sheet of a project is asked for. */
 export type PaperOf =
-  | {
-      sheet: 'wall' | 'submittal' | 'crew';
-      /** A validated wall file that stands alone. */
-      file: WallFile;
-      /** Whether its standard years are run. */
-      hourly: boolean;
-      weather?: WeatherYear | null;
-    }
-  | { sheet: 'comparison'; name: string; walls: readonly ComparedFile[]; decided: Decided | null }
-  | { sheet: 'elevation' | 'plates' | 'edges'; house: DetailedHouse; only: readonly string[] }
-  | { sheet: 'order'; house: DetailedHouse; prices: PriceBook | null; order: OrderBook | null }
-  | { sheet: 'site'; site: SiteFile };
+  /** @property hourly whether the standard years of the wall are run */
+  | { sheet: 'wall' | 'submittal' | 'crew'; wall: string; hourly: boolean }
+  | { sheet: 'comparison'; name: string; walls: readonly string[]; decided: Decided | null }
+  | { sheet: 'elevation' | 'plates' | 'edges'; only: readonly string[] }
+  | { sheet: 'order' | 'site' };
 
 /** A paper that is asked for. */
 export interface PaperRequest {
+  project: Project;
   of: PaperOf;
   setting: PaperSetting;
-  /** Materials beyond the library and what files bring along: a project's, at the prices of its book. */
-  materials?: Materials;
 }
 
 /**
- * A sheet as data.
+ * A sheet of a project as data.
  *
+ * @param look reads what follows from the project
  * @throws InputError where a number cannot be computed, or there is nothing to show
  */
-export function sheetOf({ of, setting, materials = {} }: PaperRequest): Sheet {
-  const { units, date } = setting;
+export function sheetOf(look: Look, of: PaperOf, { units, date }: PaperSetting): Sheet {
   switch (of.sheet) {
     case 'wall':
     case 'submittal':
     case 'crew': {
-      const looked = lookAt(of.file, {
-        materials,
-        hourly: of.hourly,
-        weather: of.weather ?? null,
-        units,
-      });
-      if (of.sheet === 'crew') return crewSheet(looked, units);
+      const looked = lookAt(look, of.wall, of.hourly, units);
+      if (of.sheet === 'crew') return crewSheet(looked, tradeOf(look(houseRules)), units);
       return of.sheet === 'wall'
         ? wallSheet(looked, units, date)
         : submittalSheet(looked, units, date);
@@ -66,15 +48,14 @@ export function sheetOf({ of, setting, materials = {} }: PaperRequest): Sheet {
     case 'comparison':
       if (of.walls.length < 2)
         throw new InputError('walls', 'a comparison needs at least two walls', '2 to 6 walls');
-      return comparisonSheet(of.name, of.walls, of.decided, materials, units);
+      return comparisonSheet(look, of.name, of.walls, of.decided, units);
     case 'site':
-      // What was not entered by the day on the paper has not begun.
-      return something(siteSheet({ today: date, ...of.site }, materials, units), 'elevations');
+      return something(siteSheet(look, units, date), 'elevations');
     case 'order':
-      return something(orderSheet({ ...of, materials }, units), 'elevations');
+      return something(orderSheet(look, units), 'elevations');
     default: {
       const make = { elevation: elevationSheet, plates: platesSheet, edges: edgesSheet }[of.sheet];
-      return something(make(of.house, materials, units, of.only), 'only');
+      return something(make(look, units, of.only), 'only');
     }
   }
 }
@@ -85,6 +66,8 @@ function something(sheet: Sheet, path: string): Sheet {
   throw new InputError(path, 'there is nothing of it to show', 'ids of what the house has');
 }
 
-/** A paper as a PDF. @throws InputError */
-export const makePaper = (request: PaperRequest): Promise<Uint8Array> =>
-  pdfOf(sheetOf(request), request.setting);
+/** A paper as a PDF. @param derived of its project, where something was derived before @throws InputError */
+export const makePaper = (
+  { project, of, setting }: PaperRequest,
+  derived = new Derived(project),
+): Promise<Uint8Array> => pdfOf(sheetOf(derived.look, of, setting), setting);

@@ -1,7 +1,7 @@
-import type { SiteFile } from '@eldrun/core/site';
 import { withBrief, type WallFile } from '@eldrun/core/build-up';
-import type { DetailedHouse } from '@eldrun/core/edges';
 import { DEMO_PROJECTS } from '@eldrun/demo';
+import { demoProject } from '@eldrun/demo/as-project';
+import type { Project } from '@eldrun/project';
 
 /** The walls of the demo projects as files. */
 export const WALLS: [string, WallFile][] = DEMO_PROJECTS.flatMap(({ brief, walls }) =>
@@ -10,19 +10,16 @@ export const WALLS: [string, WallFile][] = DEMO_PROJECTS.flatMap(({ brief, walls
 
 export const wallNamed = (name: string): WallFile => WALLS.find(([of]) => of === name)![1];
 
-const { brief, walls, house, details } = DEMO_PROJECTS[0]!;
+/** The first demo project: a house with its walls, edges and site. */
+export const HOUSE: Project = demoProject(0);
 
-/** The house of the first demo project with its walls and edges in it. */
-export const HOUSE: DetailedHouse = {
-  ...house!,
-  assemblies: Object.fromEntries(
-    Object.entries(house!.assemblies).map(([name, n]): [string, WallFile] => [
-      name,
-      withBrief(walls[n]!, brief),
-    ]),
-  ),
-  ...(details ? { details } : {}),
-};
+/** A project of wall files alone: each has its name as its id. */
+export const projectOfWalls = (...files: readonly WallFile[]): Project => ({
+  ...HOUSE,
+  id: '',
+  brief: null,
+  documents: files.map((document) => ({ id: document.name, kind: 'wall', revision: 1, document })),
+});
 
-/** Its site. */
-export const SITE: SiteFile = { ...DEMO_PROJECTS[0]!.site!, house: HOUSE };
+/** All walls of the demo as one project. */
+export const ALL_WALLS = projectOfWalls(...WALLS.map(([, file]) => file));

@@ -15,7 +15,8 @@ import {
   type PaperSetting,
 } from '../src/index.ts';
 import { TABLE_NAMES } from '../src/types.ts';
-import { HOUSE, SITE, wallNamed, WALLS } from './demo.ts';
+import { Derived, type Project } from '@eldrun/project';
+import { ALL_WALLS, HOUSE, projectOfWalls, wallNamed, WALLS } from './demo.ts';
 
 let folder: string;
 beforeAll(() => {
@@ -32,10 +33,14 @@ const SETTING: PaperSetting = {
 };
 const WALL = wallNamed('North gable, option B');
 
+/** Walls are asked for alone, the rest of the house. */
+const projectOf = ({ sheet }: PaperOf): Project =>
+  ['wall', 'submittal', 'crew', 'comparison'].includes(sheet) ? ALL_WALLS : HOUSE;
+
 /** What poppler's programs say of a PDF. */
-async function looked(of: PaperOf, setting: Partial<PaperSetting> = {}) {
+async function looked(of: PaperOf, setting: Partial<PaperSetting> = {}, project = projectOf(of)) {
   const file = join(folder, 'paper.pdf');
-  writeFileSync(file, await makePaper({ of, setting: { ...SETTING, ...setting } }));
+  writeFileSync(file, await makePaper({ project, of, setting: { ...SETTING, ...setting } }));
   const run = (program: string, ...args: string[]): string =>
     execFileSync(program, args, { encoding: 'utf8', maxBuffer: 64 * 1024 * 1024 });
   const pages = run('pdftotext', '-layout', file, '-').split('\f').slice(0, -1);
@@ -58,23 +63,23 @@ async function looked(of: PaperOf, setting: Partial<PaperSetting> = {}) {
 
 describe('a PDF, by an independent reader', () => {
   const PAPERS: [string, PaperOf][] = [
-    ['wall', { sheet: 'wall', file: WALL, hourly: false }],
-    ['submittal', { sheet: 'submittal', file: WALL, hourly: false }],
-    ['crew', { sheet: 'crew', file: WALL, hourly: false }],
+    ['wall', { sheet: 'wall', wall: WALL.name, hourly: false }],
+    ['submittal', { sheet: 'submittal', wall: WALL.name, hourly: false }],
+    ['crew', { sheet: 'crew', wall: WALL.name, hourly: false }],
     [
       'comparison',
       {
         sheet: 'comparison',
         name: 'Gables',
-        walls: WALLS.slice(0, 3).map(([id, file]) => ({ id, file })),
+        walls: WALLS.slice(0, 3).map(([id]) => id),
         decided: null,
       },
     ],
-    ['elevation', { sheet: 'elevation', house: HOUSE, only: ['north'] }],
-    ['plates', { sheet: 'plates', house: HOUSE, only: ['north'] }],
-    ['edges', { sheet: 'edges', house: HOUSE, only: ['head', 'corner'] }],
-    ['order', { sheet: 'order', house: HOUSE, prices: null, order: null }],
-    ['site', { sheet: 'site', site: SITE }],
+    ['elevation', { sheet: 'elevation', only: ['north'] }],
+    ['plates', { sheet: 'plates', only: ['north'] }],
+    ['edges', { sheet: 'edges', only: ['head', 'corner'] }],
+    ['order', { sheet: 'order' }],
+    ['site', { sheet: 'site' }],
   ];
 
   test.each(PAPERS)('%s: fonts in it, no picture, and on every page what it is', async (_, of) => {
@@ -113,20 +118,28 @@ describe('a PDF, by an independent reader', () => {
   });
 
   test('the same paper of the same day is the same file', async () => {
-    const make = () => makePaper({ of: PAPERS[0]![1], setting: SETTING });
+    const make = () => makePaper({ project: ALL_WALLS, of: PAPERS[0]![1], setting: SETTING });
     expect(Buffer.from(await make()).equals(Buffer.from(await make()))).toBe(true);
   });
 
   test('words that look like something else stay words', async () => {
     const file = { ...WALL, name: '<svg/onload=1> & “{{x}}” ½ → °' };
-    const { pages } = await looked({ sheet: 'wall', file, hourly: false });
+    const { pages } = await looked(
+      { sheet: 'wall', wall: file.name, hourly: false },
+      {},
+      projectOfWalls(file),
+    );
     expect(pages[0]).toContain('<svg/onload=1> & “{{x}}” ½ – °');
   });
 });
 
 describe('drawings', () => {
   test('a PNG is as large as its paper at 200 dots an inch, and not blank', () => {
-    const { drawn } = drawingsOf({ what: 'section', file: WALL }, {}, 'metric')[0]!;
+    const { drawn } = drawingsOf(
+      new Derived(ALL_WALLS).look,
+      { what: 'section', wall: WALL.name },
+      'metric',
+    )[0]!;
     const png = Buffer.from(drawingFile(drawn, 'png', 'metric', true));
     expect(png.subarray(1, 4).toString()).toBe('PNG');
     const wide = png.readUInt32BE(16);
@@ -136,9 +149,10 @@ describe('drawings', () => {
   });
 
   test.each(['elevation', 'plates', 'edges'] as const)('of a house: %s', (what) => {
-    const all = drawingsOf({ what, house: HOUSE, only: [] }, {}, 'imperial');
+    const { look } = new Derived(HOUSE);
+    const all = drawingsOf(look, { what, only: [] }, 'imperial');
     expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
-    expect(() => drawingsOf({ what, house: HOUSE, only: ['nowhere'] }, {}, 'imperial')).toThrow(
+    expect(() => drawingsOf(look, { what, only: ['nowhere'] }, 'imperial')).toThrow(
       /nothing of it to draw/,
     );
   });
@@ -146,16 +160,7 @@ describe('drawings', () => {
 
 describe('tables', () => {
   const made = (units: 'imperial' | 'metric'): WrittenTable[] =>
-    projectTables(
-      {
-        walls: WALLS.slice(0, 3).map(([, file]) => file),
-        house: HOUSE,
-        materials: {},
-        prices: null,
-        order: null,
-      },
-      units,
-    );
+    projectTables(new Derived(HOUSE).look, units);
   const imperial = made('imperial');
   const metric = made('metric');
 

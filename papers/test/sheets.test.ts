@@ -7,7 +7,8 @@ import { fontFiles } from '../src/fonts.ts';
 import { drawingsOf, sheetOf, type PaperOf, type PaperSetting, type Sheet } from '../src/index.ts';
 import { lookAt } from '../src/looked-at.ts';
 import { plain } from '../src/pdf.ts';
-import { HOUSE, SITE, wallNamed, WALLS } from './demo.ts';
+import { Derived, type Look, type Project } from '@eldrun/project';
+import { ALL_WALLS, HOUSE, projectOfWalls, wallNamed, WALLS } from './demo.ts';
 
 const setting = (units: UnitSystem = 'imperial'): PaperSetting => ({
   project: 'Mill Race house',
@@ -17,8 +18,21 @@ const setting = (units: UnitSystem = 'imperial'): PaperSetting => ({
   units,
 });
 
-const of = (paper: PaperOf, units?: UnitSystem): Sheet =>
-  sheetOf({ of: paper, setting: setting(units) });
+const look = new Map<Project, Look>();
+
+/** What follows from a project, derived once for all tests. */
+function lookOf(project: Project): Look {
+  const known = look.get(project) ?? new Derived(project).look;
+  look.set(project, known);
+  return known;
+}
+
+const of = (paper: PaperOf, units?: UnitSystem, project = projectOf(paper)): Sheet =>
+  sheetOf(lookOf(project), paper, setting(units));
+
+/** Walls are asked for alone, the rest of the house. */
+const projectOf = ({ sheet }: PaperOf): Project =>
+  ['wall', 'submittal', 'crew', 'comparison'].includes(sheet) ? ALL_WALLS : HOUSE;
 
 /** Every text on a sheet, those of its drawings too. */
 function textsOf({ title, subject, blocks }: Sheet): string[] {
@@ -62,24 +76,22 @@ function textsOf({ title, subject, blocks }: Sheet): string[] {
 const textOf = (sheet: Sheet): string => textsOf(sheet).join('\n');
 
 const OPTION_B = wallNamed('North gable, option B');
-const OPTIONS = ['North gable, option A', 'North gable, option B'].map((name) => ({
-  id: name,
-  file: wallNamed(name),
-}));
+const B = OPTION_B.name;
+const OPTIONS = ['North gable, option A', B];
 
 const ALL: [string, PaperOf][] = [
-  ...WALLS.flatMap(([name, file]): [string, PaperOf][] =>
+  ...WALLS.flatMap(([name]): [string, PaperOf][] =>
     (['wall', 'submittal', 'crew'] as const).map((sheet) => [
       `${sheet}, ${name}`,
-      { sheet, file, hourly: false },
+      { sheet, wall: name, hourly: false },
     ]),
   ),
   ['comparison', { sheet: 'comparison', name: 'North gable', walls: OPTIONS, decided: null }],
-  ['elevation', { sheet: 'elevation', house: HOUSE, only: [] }],
-  ['plates', { sheet: 'plates', house: HOUSE, only: [] }],
-  ['edges', { sheet: 'edges', house: HOUSE, only: ['head', 'sill', 'base', 'corner'] }],
-  ['order', { sheet: 'order', house: HOUSE, prices: null, order: null }],
-  ['site', { sheet: 'site', site: SITE }],
+  ['elevation', { sheet: 'elevation', only: [] }],
+  ['plates', { sheet: 'plates', only: [] }],
+  ['edges', { sheet: 'edges', only: ['head', 'sill', 'base', 'corner'] }],
+  ['order', { sheet: 'order' }],
+  ['site', { sheet: 'site' }],
 ];
 
 interface Font {
@@ -105,8 +117,8 @@ describe.each(['imperial', 'metric'] as const)('in %s units', (units) => {
 
 describe('the wall sheet', () => {
   test('has the figures of the assessment, and what is wrong with its smallest change', () => {
-    const { assessment, findings } = lookAt(OPTION_B, { hourly: false, units: 'imperial' });
-    const text = textOf(of({ sheet: 'wall', file: OPTION_B, hourly: false }));
+    const { assessment, findings } = lookAt(lookOf(ALL_WALLS), B, false, 'imperial');
+    const text = textOf(of({ sheet: 'wall', wall: B, hourly: false }));
     expect(text).toContain(formatText('resistance', assessment.thermal.effective.r, 'imperial'));
     expect(text).toContain(formatText('length', assessment.quantities.thickness, 'imperial'));
     const fails = findings.find(({ status }) => status === 'fail')!;
@@ -117,27 +129,27 @@ describe('the wall sheet', () => {
   });
 
   test('simulated where that is asked for', () => {
-    const text = textOf(of({ sheet: 'wall', file: OPTION_B, hourly: true }));
+    const text = textOf(of({ sheet: 'wall', wall: B, hourly: true }));
     expect(text).toContain('Simulated hour by hour');
     expect(text).toContain('ASHRAE 160');
   });
 
   test('has a page for the attachment once the wall says one', () => {
-    const held = wallNamed('North gable, all outside');
-    expect(textOf(of({ sheet: 'wall', file: held, hourly: false }))).toContain(
+    const held = 'North gable, all outside';
+    expect(textOf(of({ sheet: 'wall', wall: held, hourly: false }))).toContain(
       'Preliminary sizing for a licensed engineer',
     );
-    expect(textOf(of({ sheet: 'wall', file: OPTION_B, hourly: false }))).not.toContain(
+    expect(textOf(of({ sheet: 'wall', wall: B, hourly: false }))).not.toContain(
       'How the cladding is held',
     );
   });
 });
 
 describe('the submittal', () => {
-  const text = textOf(of({ sheet: 'submittal', file: OPTION_B, hourly: false }));
+  const text = textOf(of({ sheet: 'submittal', wall: B, hourly: false }));
 
   test('every layer with its formula and source', () => {
-    const { wall } = lookAt(OPTION_B, { hourly: false, units: 'imperial' }).assessment;
+    const { wall } = lookAt(lookOf(ALL_WALLS), B, false, 'imperial').assessment;
     expect(text).toContain('d/λ = R 23.3');
     for (const { fill } of wall.layers) if (fill?.source) expect(text).toContain(fill.source);
     expect(text).toContain('R_eff = 1/U_eff');
@@ -146,7 +158,7 @@ describe('the submittal', () => {
 
   test('says of the years only where they were simulated', () => {
     expect(text).not.toContain('EN 15026');
-    expect(textOf(of({ sheet: 'submittal', file: OPTION_B, hourly: true }))).toContain('EN 15026');
+    expect(textOf(of({ sheet: 'submittal', wall: B, hourly: true }))).toContain('EN 15026');
   });
 
   test('the code rows, the rule that decides, twelve months, and what is left out', () => {
@@ -159,7 +171,7 @@ describe('the submittal', () => {
 });
 
 describe('the crew sheet', () => {
-  const lists = of({ sheet: 'crew', file: OPTION_B, hourly: false }).blocks.filter(
+  const lists = of({ sheet: 'crew', wall: B, hourly: false }).blocks.filter(
     (block) => block.kind === 'list',
   );
 
@@ -177,7 +189,7 @@ describe('the crew sheet', () => {
   });
 
   test('pictures of the wall as it grows: each has what the one before has, the last all of it', () => {
-    const pictures = of({ sheet: 'crew', file: OPTION_B, hourly: false }).blocks.find(
+    const pictures = of({ sheet: 'crew', wall: B, hourly: false }).blocks.find(
       (block) => block.kind === 'pictures',
     )!;
     const parts = pictures.items.map(({ drawn }) => drawn.scene.parts.map(({ id }) => id));
@@ -196,7 +208,7 @@ describe('the crew sheet', () => {
   });
 
   test('paint is painted: no laps, no seams', () => {
-    const items = of({ sheet: 'crew', file: wallNamed('Garage link, paint only'), hourly: false })
+    const items = of({ sheet: 'crew', wall: 'Garage link, paint only', hourly: false })
       .blocks.flatMap((block) => (block.kind === 'list' ? block.items : []))
       .filter((item) => /paint/i.test(item));
     expect(items.length).toBeGreaterThan(0);
@@ -204,8 +216,8 @@ describe('the crew sheet', () => {
   });
 
   test('says what a wall without a frame or a membrane needs as well', () => {
-    for (const [, file] of WALLS) {
-      const text = textOf(of({ sheet: 'crew', file, hourly: false }));
+    for (const [wall] of WALLS) {
+      const text = textOf(of({ sheet: 'crew', wall, hourly: false }));
       expect(text).toContain('In this order, from the frame outward');
       expect(text).toContain('silica');
     }
@@ -217,11 +229,11 @@ describe('the comparison', () => {
     format: 'eldrun-decision',
     version: 1,
     name: 'North gable',
-    chosen: OPTIONS[1]!.id,
+    chosen: OPTIONS[1]!,
     why: 'It keeps the sheathing warm',
     decidedBy: 'the builder',
     decidedOn: '2026-03-01',
-    options: OPTIONS.map(({ id }) => ({
+    options: OPTIONS.map((id) => ({
       wall: id,
       revision: 1,
       name: id,
@@ -237,7 +249,7 @@ describe('the comparison', () => {
       sheet: 'comparison',
       name: 'North gable',
       walls: OPTIONS,
-      decided: { decision, changes: [{ what: 'gone', wall: OPTIONS[0]!.id }] },
+      decided: { decision, changes: [{ what: 'gone', wall: OPTIONS[0]! }] },
     });
     expect(sheet.blocks.filter(({ kind }) => kind === 'drawing')).toHaveLength(2);
     const text = textOf(sheet);
@@ -256,19 +268,22 @@ describe('the comparison', () => {
 });
 
 test('a wall without a layer is refused by its name', () => {
-  const file = { ...OPTION_B, layers: [] };
+  const bare = projectOfWalls({ ...OPTION_B, layers: [] }, wallNamed(OPTIONS[0]!));
   for (const sheet of ['wall', 'submittal', 'crew'] as const)
-    expect(() => of({ sheet, file, hourly: true })).toThrow(
+    expect(() => of({ sheet, wall: B, hourly: true }, 'imperial', bare)).toThrow(
       /“North gable, option B”: has no layer/,
     );
-  const walls = [OPTIONS[0]!, { id: 'bare', file }];
-  expect(() => of({ sheet: 'comparison', name: '', walls, decided: null })).toThrow(/has no layer/);
-  expect(() => drawingsOf({ what: 'section', file }, {}, 'metric')).toThrow(/has no layer/);
+  expect(() =>
+    of({ sheet: 'comparison', name: '', walls: OPTIONS, decided: null }, 'imperial', bare),
+  ).toThrow(/has no layer/);
+  expect(() => drawingsOf(lookOf(bare), { what: 'section', wall: B }, 'metric')).toThrow(
+    /has no layer/,
+  );
 });
 
 describe('the sheets of a house', () => {
   test('elevations: each layer that there is, the openings in a table', () => {
-    const sheet = of({ sheet: 'elevation', house: HOUSE, only: ['north'] });
+    const sheet = of({ sheet: 'elevation', only: ['north'] });
     const captions = sheet.blocks.flatMap((block) =>
       block.kind === 'drawing' ? [block.caption] : [],
     );
@@ -279,21 +294,21 @@ describe('the sheets of a house', () => {
   });
 
   test('plates: every mark in reading order', () => {
-    const sheet = of({ sheet: 'plates', house: HOUSE, only: ['north'] });
+    const sheet = of({ sheet: 'plates', only: ['north'] });
     const marks = sheet.blocks.find((block) => block.kind === 'table')!;
     expect(marks.rows.length).toBeGreaterThan(20);
     expect(marks.rows[0]![0]).toBe('0');
   });
 
   test('edges: ψ, the order of work, and the lines by name', () => {
-    const text = textOf(of({ sheet: 'edges', house: HOUSE, only: ['sill'] }));
+    const text = textOf(of({ sheet: 'edges', only: ['sill'] }));
     expect(text).toContain('ψ');
     expect(text).toContain('Built in this order');
     expect(text).toContain('dotted: air line');
   });
 
   test('order: lines by role with their sum, cuts, and a request for quotation without prices', () => {
-    const sheet = of({ sheet: 'order', house: HOUSE, prices: null, order: null });
+    const sheet = of({ sheet: 'order' });
     const text = textOf(sheet);
     expect(text).toContain('Together');
     expect(text).toContain('How the lengths are cut');
@@ -304,19 +319,18 @@ describe('the sheets of a house', () => {
   });
 
   test('site: the order of work, what is covered by when, checks with their limits, cautions', () => {
-    const text = textOf(of({ sheet: 'site', site: SITE }));
+    const text = textOf(of({ sheet: 'site' }));
     expect(text).toContain('From Mon, Apr 20 to Fri, May 29');
     expect(text).toContain('sun on the membrane');
     expect(text).toContain('6 in. ± 1/4 in.');
     expect(text).toMatch(/fail, Lead|pass, Lead 2026-04-29/);
     expect(text).toContain('Power off and locked');
     expect(text).toMatch(/flap over each head.*before windows/);
-    const none = { ...SITE, house: { ...HOUSE, elevations: [] } };
-    expect(() => of({ sheet: 'site', site: none })).toThrow(/nothing of it to show/);
+    expect(() => of({ sheet: 'site' }, 'imperial', ALL_WALLS)).toThrow(/nothing of it is entered/);
   });
 
   test('nothing of it: said, not an empty page', () => {
     for (const sheet of ['elevation', 'plates', 'edges'] as const)
-      expect(() => of({ sheet, house: HOUSE, only: ['nowhere'] })).toThrow(/nothing of it to show/);
+      expect(() => of({ sheet, only: ['nowhere'] })).toThrow(/nothing of it to show/);
   });
 });

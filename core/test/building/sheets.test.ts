@@ -153,3 +153,20 @@ test('sheets cover a wall less its openings once, but for the gaps, and are no l
     { numRuns: 300, seed: 15 },
   );
 });
+
+test('boards end wherever their joints have to stay off those behind: a third of a board apart as well', () => {
+  // Three steps back from a board's end are its beginning: nothing is cut there.
+  const boards = { width: 48 * INCH, length: 96 * INCH };
+  for (const stagger of [12, 16, 24, 32, 48]) {
+    const { parts } = layoutSheets(
+      ground({
+        joints: null,
+        behind: { joints: [{ x: 48 * INCH, from: 0, to: 3 }], levels: [], stagger: stagger * INCH },
+      }),
+      boards,
+      'outside[0]',
+    );
+    expect(areaOf(parts)).toBeCloseTo(6.096 * 2.467, 6);
+    for (const { width } of parts) expect(width).toBeGreaterThan(0.04);
+  }
+});

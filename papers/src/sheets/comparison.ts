@@ -1,21 +1,13 @@
 import { changeText, dayText, type Decision, type DecisionChange } from '@eldrun/core/decision';
-import { compareRows, optionFacts, type JudgedMoisture } from '@eldrun/core/options';
+import { compareRows, optionFacts } from '@eldrun/core/options';
 import { formatText, type UnitSystem } from '@eldrun/core/units';
 import { layerTitle } from '@eldrun/core/explain';
-import { LIBRARY, type Materials } from '@eldrun/core/materials';
-import { resolveWall, type WallFile } from '@eldrun/core/build-up';
+import { LIBRARY } from '@eldrun/core/materials';
+import { resolveWall } from '@eldrun/core/build-up';
 import { drawnWall } from '@eldrun/drawing';
-import { withLayers } from '../looked-at.ts';
+import { materialsAtPrices, wallFile, wholeProject, withLayers, type Look } from '@eldrun/project';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { climateText, MOISTURE_WORDS, right } from './words.ts';
-
-/** A wall that is compared. */
-export interface ComparedFile {
-  id: string;
-  file: WallFile;
-  /** What a simulation said, where there is one. */
-  judged?: JudgedMoisture | null;
-}
 
 /** What was decided, and what changed since. */
 export interface Decided {
@@ -32,17 +24,24 @@ const LENGTH = { imperial: 9.144, metric: 10 };
 /**
  * Walls side by side for a client, and what was decided between them.
  *
- * @param walls the first is the baseline
+ * @param ids of walls, the first is the baseline
  */
 export function comparisonSheet(
+  look: Look,
   name: string,
-  walls: readonly ComparedFile[],
+  ids: readonly string[],
   decided: Decided | null,
-  materials: Materials,
   units: UnitSystem,
 ): Sheet {
-  const options = walls.map(({ id, file, judged = null }) => {
-    const facts = optionFacts(withLayers(file), materials);
+  const materials = look(materialsAtPrices);
+  const { judged: simulated } = look(wholeProject);
+  const walls = ids.map((id) => ({
+    id,
+    file: withLayers(look(wallFile, id)),
+    judged: simulated[id],
+  }));
+  const options = walls.map(({ id, file, judged }) => {
+    const facts = optionFacts(file, materials);
     return {
       id,
       facts,

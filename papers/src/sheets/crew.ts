@@ -1,10 +1,10 @@
 import { attachmentOf, attachmentSteps } from '@eldrun/core/attachment';
-import { claddingLayer, isAirBarrier, type ResolvedLayer } from '@eldrun/core/build-up';
-import { formatText, messageText, type Quantity, type UnitSystem } from '@eldrun/core/units';
+import { claddingLayer, type ResolvedLayer } from '@eldrun/core/build-up';
+import { formatText, messageText, type UnitSystem } from '@eldrun/core/units';
 import { joiningPairs, workingTemperatures } from '@eldrun/core/cladding-systems';
 import { MEMBRANE, rolesOf } from '@eldrun/core/materials';
-import { SHEATHING_FASTENERS, tradeOf, type Trade } from '@eldrun/core/trade';
-import { SHEET } from '@eldrun/core/layout';
+import type { Trade } from '@eldrun/core/trade';
+import type { FactId } from '@eldrun/project';
 import { cautionsOf, wallSteps } from '@eldrun/core/site';
 import { drawnStage, drawnWall, type Drawn } from '@eldrun/drawing';
 import type { LookedAt } from '../looked-at.ts';
@@ -13,6 +13,14 @@ import { CAUTIONS, titleOf } from './words.ts';
 
 /** Wood sheathing on studs at up to this spacing has the lesser least thickness, m. */
 const CLOSE = 0.4572;
+
+/** What is said of some facts of a wall, those that it has. */
+function saidOf({ facts }: LookedAt, units: UnitSystem, ...ids: FactId[]): string[] {
+  return ids.flatMap((id) => {
+    const fact = facts[id];
+    return fact ? [messageText(fact.text, units)] : [];
+  });
+}
 
 /** What is said of a layer when it is placed: laps, gaps, nailing, in the crew's units. */
 function placing(
@@ -24,8 +32,6 @@ function placing(
 ): string[] {
   const { fill, fillId, source } = layer;
   const length = (value: number): string => formatText('length', value, units);
-  const figure = (id: string, quantity: Quantity = 'length'): string =>
-    formatText(quantity, trade(id), units);
   if (source.kind === 'framed')
     return fill
       ? ['The fill goes in once the outside sheds water and what runs in the cavities was seen.']
@@ -39,35 +45,27 @@ function placing(
   if (fill.category === 'membrane' || fill.category === 'coating')
     return outside
       ? [
-          ...(/self-adhered|adhered/.test(fillId)
-            ? [
-                `Laps: ${figure('self-adhered-side')} at sides, ${figure('self-adhered-end')} at ends; roll every foot of it, primer where the maker asks.`,
-              ]
-            : /liquid|fluid/.test(fillId)
-              ? [
-                  `Joints treated ${figure('liquid-joint')} wide, then the film by wet gauge in two passes.`,
-                ]
-              : [
-                  `Laps: ${figure('wrap-lap')} both ways, upper over lower, ${figure('wrap-corner')} around corners; cap fasteners every ${figure('wrap-cap')}.`,
-                ]),
+          ...saidOf(looked, units, 'laps', 'caps'),
           'Shingle it: nothing above laps behind what is below. Photograph each opening before it is covered.',
         ]
       : [
           'Seams taped on something solid, edges glued to plates, floor and windows; boxes sealed before the board covers them.',
         ];
   if (outside && (roles.includes('sheathing') || fill.category === 'wood-panel')) {
-    const nails = SHEATHING_FASTENERS[0]!;
     const stud = looked.assessment.wall.layers.find(({ member }) => member)?.member;
     const least = trade(stud && stud.shape.spacing > CLOSE ? 'sheathing-24' : 'sheathing-16');
     return [
-      `${nails.name}: ${figure('nail-8d-edge')} at edges, ${figure('nail-8d-field')} in the field, ${figure('sheathing-edge')} from edges, heads flush, unless the braced-wall plan says closer.`,
-      `Gap of ${length(SHEET.gap)} at all edges; joints on wood. ${layer.thickness + 1e-4 < least ? `Thinner than the ${length(least)} that wood sheathing takes on these studs: ask.` : ''}`.trim(),
+      ...saidOf(looked, units, 'nailing', 'sheet-gap'),
+      ...(layer.thickness + 1e-4 < least
+        ? [`Thinner than the ${length(least)} that wood sheathing takes on these studs: ask.`]
+        : []),
     ];
   }
   if (outside && roles.includes('continuous-insulation')) {
     const wool = fill.category === 'mineral-board' || fill.category === 'wood-fiber';
     return [
-      `Joints off those behind by ${figure('board-stagger')}; gaps over ${figure('board-gap')} filled${wool ? `, wool cut ${figure('wool-over')} over size` : ''}.`,
+      ...saidOf(looked, units, 'board-joints'),
+      ...(wool ? [`Wool cut ${length(trade('wool-over'))} over size.`] : []),
     ];
   }
   if (fill.category === 'gypsum' && !outside)
@@ -76,25 +74,21 @@ function placing(
 }
 
 /** Strips before the cladding, and the cladding. */
-function rainscreenSteps(looked: LookedAt, trade: Trade, units: UnitSystem): string[] {
+function rainscreenSteps(looked: LookedAt, units: UnitSystem): string[] {
   const { wall } = looked.assessment;
   const held = attachmentOf(wall);
   const cladding = claddingLayer(wall);
   const steps = held ? attachmentSteps(held.design).map((one) => messageText(one, units)) : [];
   const furring = wall.layers.some(({ ventilation }) => ventilation === 'open');
   return [
-    ...(furring
-      ? [
-          `Strips short of heads and sills by ${formatText('length', trade('furring-short'), units)}; the gap open at bottom and top, mesh in both.`,
-        ]
-      : []),
+    ...(furring ? [saidOf(looked, units, 'strips', 'inlet').join(' ')] : []),
     ...steps,
     ...(cladding
       ? [
           `${titleOf(looked, units)(cladding)}: ${
             MASONRY.test(cladding.fillId ?? '')
               ? 'flashing and weeps at its base and over every opening, ties as the engineer says, the space behind it kept clear of mortar.'
-              : `keep it ${formatText('length', trade('clear-siding'), units)} above grade, cut ends sealed, flashing at every head.`
+              : `keep it ${saidOf(looked, units, 'base').join('')}`
           }`,
         ]
       : []),
@@ -103,6 +97,10 @@ function rainscreenSteps(looked: LookedAt, trade: Trade, units: UnitSystem): str
 
 /** Claddings that are laid, not hung. */
 const MASONRY = /brick|stone|block/;
+
+/** Said where no house says how it is built. */
+const ALONE =
+  'No house is built with this wall yet: fasteners, laps, inlets, windows and tests are the usual ones, until a house says its own.';
 
 /** What the last picture shows. */
 const INSIDE = 'the fill, then inside';
@@ -143,22 +141,20 @@ function stages(
 }
 
 /** What can hurt somebody at the steps that a wall takes. */
-function cautionsOfWall({ assessment: { wall } }: LookedAt): string[] {
-  const { framing, racking, outside, fill, airBarrier, finish } = wallSteps(wall, 'outside');
+function cautionsOfWall({ assessment: { wall }, facts }: LookedAt): string[] {
+  const { framing, racking, outside, fill, airBarrier, finish } = wallSteps(
+    wall,
+    facts.racking ? 'inside' : 'outside',
+  );
   return [framing, racking, ...outside, fill, airBarrier, finish].flatMap((step) =>
     step ? cautionsOf(step.family, step.layers) : [],
   );
 }
 
 /** A wall for the crew that builds it: pictures, order, laps, gaps, nailing, cautions. */
-export function crewSheet(
-  looked: LookedAt,
-  units: UnitSystem,
-  figures: { trade?: Record<string, number> } = {},
-): Sheet {
+export function crewSheet(looked: LookedAt, trade: Trade, units: UnitSystem): Sheet {
   const { assessment, findings } = looked;
   const { wall } = assessment;
-  const trade = tradeOf(figures);
   const title = titleOf(looked, units);
   const frame = wall.layers.findIndex(({ member }) => member?.frame === wall.mainFrame);
   const step = (layer: ResolvedLayer, outside: boolean): string =>
@@ -170,7 +166,8 @@ export function crewSheet(
   const inward = frame < 0 ? [] : wall.layers.slice(0, frame).toReversed();
   const cladding = claddingLayer(wall);
   const open = findings.filter(({ status }) => status === 'fail' || status === 'caution');
-  const tight = wall.layers.filter(isAirBarrier).map(title);
+  const before = saidOf(looked, units, 'racking', 'windows', 'window-carrier');
+  const kept = saidOf(looked, units, 'air-barrier', 'air-test');
   const temperatures = workingTemperatures(joiningPairs(wall));
   const blocks: Block[] = [
     {
@@ -192,26 +189,20 @@ export function crewSheet(
               layer.ventilation !== 'open',
           )
           .map((layer) => step(layer, true)),
-        ...rainscreenSteps(looked, trade, units),
+        ...rainscreenSteps(looked, units),
       ],
     },
     ...(inward.length > 0
       ? ([
           {
             kind: 'heading',
-            text: 'Then inside, once the outside sheds water and the air barrier is tested',
+            text: 'Then inside, once the outside sheds water',
           },
           { kind: 'list', numbered: true, items: inward.map((layer) => step(layer, false)) },
         ] satisfies Block[])
       : []),
-    ...(tight.length > 0
-      ? ([
-          {
-            kind: 'text',
-            text: `Air barrier: ${tight.length === 1 ? tight[0]! : `one of ${tight.join(', ')}, the same one all around the house`}. No hole in it stays open.`,
-          },
-        ] satisfies Block[])
-      : []),
+    { kind: 'list', items: [...before, ...kept] },
+    ...(looked.alone ? ([{ kind: 'text', text: ALONE }] satisfies Block[]) : []),
     ...(temperatures
       ? ([
           {

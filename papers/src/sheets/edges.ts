@@ -1,17 +1,15 @@
-import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
 import { formatText, messageText, type UnitSystem } from '@eldrun/core/units';
-import {
-  houseEdges,
-  judgeEdgeHeat,
-  sectionOf,
-  solveEdge,
-  traceFindings,
-  type DetailedHouse,
-  type EdgeHeat,
-  type HouseEdge,
-} from '@eldrun/core/edges';
+import { judgeEdgeHeat, traceFindings, type HouseEdge } from '@eldrun/core/edges';
 import { layerTitle } from '@eldrun/core/explain';
 import { LIBRARY, type Material, type Materials } from '@eldrun/core/materials';
+import {
+  edge as edgeOf,
+  edgeHeat,
+  edges,
+  materialsAtPrices,
+  theHouse,
+  type Look,
+} from '@eldrun/project';
 import { drawnEdge } from '@eldrun/drawing';
 import type { Block, Sheet } from '../types.ts';
 import { right } from './words.ts';
@@ -31,32 +29,28 @@ export function edgeNamer(
   };
 }
 
+/** The edges of the house whose id or kind is asked for; all where none is named. */
+export const wantedEdges = (look: Look, only: readonly string[]): HouseEdge[] =>
+  look(edges).edges.filter(
+    ({ id, kind }) => only.length === 0 || only.includes(id) || only.includes(kind),
+  );
+
 /**
  * The edges of a house, a detail each: to scale, what follows from the layers, its heat, in which order it is built,
  * what is wrong.
  *
  * @param only kinds or ids of edges; all where none is named
  */
-export function edgesSheet(
-  house: DetailedHouse,
-  materials: Materials,
-  units: UnitSystem,
-  only: readonly string[] = [],
-): Sheet {
-  const { elevations } = layoutHouse(house, assemblyParts(house.assemblies, materials));
-  const { edges } = houseEdges(house, elevations, house.details ?? {});
-  const solved = new Map<string, EdgeHeat | null>();
-  const wanted = edges.filter(
-    ({ id, kind }) => only.length === 0 || only.includes(id) || only.includes(kind),
-  );
+export function edgesSheet(look: Look, units: UnitSystem, only: readonly string[]): Sheet {
+  const house = look(theHouse);
+  const materials = look(materialsAtPrices);
+  const wanted = wantedEdges(look, only);
   return {
     title: 'Edge details',
     subject: house.name,
     blocks: wanted.flatMap((edge, n): Block[] => {
-      const section = sectionOf(edge);
-      const key = JSON.stringify(section.thermal);
-      if (!solved.has(key)) solved.set(key, solveEdge(section)?.heat ?? null);
-      const heat = solved.get(key)!;
+      const { section } = look(edgeOf, edge.id);
+      const heat = look(edgeHeat, edge.id);
       const findings = [
         ...section.findings,
         ...traceFindings(section),

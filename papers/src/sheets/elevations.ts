@@ -1,15 +1,9 @@
-import {
-  assemblyParts,
-  countedHeat,
-  layoutHouse,
-  plateRows,
-  type ElevationLayout,
-} from '@eldrun/core/layout';
+import { plateRows, type ElevationLayout } from '@eldrun/core/layout';
 import { checkServices } from '@eldrun/core/services';
 import { formatText, messageText, tapeText, wallLength, type UnitSystem } from '@eldrun/core/units';
 import { tradeOf } from '@eldrun/core/trade';
 import type { House } from '@eldrun/core/house';
-import type { Materials } from '@eldrun/core/materials';
+import { elevationHeat, layouts, theHouse, type Look } from '@eldrun/project';
 import { drawnElevation, drawnPlate, ELEVATION_LAYERS, type ElevationLayer } from '@eldrun/drawing';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';
@@ -47,16 +41,13 @@ export function layersOf(layout: ElevationLayout): ElevationLayer[] {
 
 const nameOf = ({ elevation }: ElevationLayout): string => elevation.name ?? elevation.id;
 
-/** The elevations of a house, those that are asked for. */
-function laid(house: House, materials: Materials, only: readonly string[]): ElevationLayout[] {
-  return layoutHouse(house, assemblyParts(house.assemblies, materials)).elevations.filter(
-    ({ elevation }) => only.length === 0 || only.includes(elevation.id),
-  );
-}
+/** The elevations of the house, those that are asked for. */
+export const laid = (look: Look, only: readonly string[]): ElevationLayout[] =>
+  look(layouts).filter(({ elevation }) => only.length === 0 || only.includes(elevation.id));
 
-const facts = (layout: ElevationLayout, materials: Materials, units: UnitSystem): string => {
+const facts = (look: Look, layout: ElevationLayout, units: UnitSystem): string => {
   const { area, factor } = layout.share;
-  const { counted } = countedHeat(materials)(layout.parts, layout.framing, layout.share) ?? {};
+  const { counted } = look(elevationHeat, layout.elevation.id) ?? {};
   return [
     `${wallLength(layout.elevation.length, units)} long`,
     `${formatText('area', area.net, units)} net of ${formatText('area', area.gross, units)}`,
@@ -120,19 +111,15 @@ function openingTable({ elevation }: ElevationLayout, units: UnitSystem): Block[
 }
 
 /** Elevations layer by layer, as seen from outdoors. @param only ids of elevations; all where none is named */
-export function elevationSheet(
-  house: House,
-  materials: Materials,
-  units: UnitSystem,
-  only: readonly string[] = [],
-): Sheet {
+export function elevationSheet(look: Look, units: UnitSystem, only: readonly string[]): Sheet {
+  const house = look(theHouse);
   return {
     title: 'Elevations',
     subject: house.name,
     landscape: true,
-    blocks: laid(house, materials, only).flatMap((layout, n): Block[] => [
+    blocks: laid(look, only).flatMap((layout, n): Block[] => [
       ...(n > 0 ? ([{ kind: 'page' }] satisfies Block[]) : []),
-      { kind: 'heading', text: `${nameOf(layout)}: ${facts(layout, materials, units)}` },
+      { kind: 'heading', text: `${nameOf(layout)}: ${facts(look, layout, units)}` },
       ...layersOf(layout).map((layer): Block => ({
         kind: 'drawing',
         drawn: drawnElevation(
@@ -150,16 +137,12 @@ export function elevationSheet(
 }
 
 /** The plates of elevations with every mark, to be carried out to them. @param only ids of elevations; all where none is named */
-export function platesSheet(
-  house: House,
-  materials: Materials,
-  units: UnitSystem,
-  only: readonly string[] = [],
-): Sheet {
+export function platesSheet(look: Look, units: UnitSystem, only: readonly string[]): Sheet {
+  const house = look(theHouse);
   return {
     title: 'Plate sheet',
     subject: house.name,
-    blocks: laid(house, materials, only).flatMap((layout, n): Block[] => {
+    blocks: laid(look, only).flatMap((layout, n): Block[] => {
       const from = layout.elevation.layout?.from ?? 'left';
       return [
         ...(n > 0 ? ([{ kind: 'page' }] satisfies Block[]) : []),

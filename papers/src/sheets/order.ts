@@ -1,72 +1,16 @@
-import { amountText, takeoffOf, whatText } from '@eldrun/core/takeoff';
-import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
-import {
-  BASIS,
-  inOrder,
-  money,
-  orderTotals,
-  pricedLine,
-  roleLabel,
-  type OrderBook,
-  type OrderLine,
-} from '@eldrun/core/order';
+import { amountText, whatText } from '@eldrun/core/takeoff';
+import { BASIS, money, orderTotals, roleLabel, type OrderLine } from '@eldrun/core/order';
 import { fixed, messageText, tapeText, type UnitSystem } from '@eldrun/core/units';
-import { LIBRARY, type Material, type Materials } from '@eldrun/core/materials';
-import type { DetailedHouse } from '@eldrun/core/edges';
-import type { PriceBook } from '@eldrun/core/prices';
+import { orderedHouse, priceBook, theHouse, type Look } from '@eldrun/project';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';
-
-/** A house with what is known of its prices. */
-export interface OrderedHouse {
-  house: DetailedHouse;
-  materials: Materials;
-  prices: PriceBook | null;
-  order: OrderBook | null;
-}
-
-const BLANK: OrderBook = { format: 'eldrun-order', version: 1, name: 'Order' };
-
-/** The lines that are bought for a house, of the whole house or by elevation, with their prices; and what no stock covers. */
-export function orderLines({ house, materials, prices, order }: OrderedHouse): {
-  lines: OrderLine[];
-  byElevation: OrderLine[];
-  problems: string[];
-  /** Looks a material of the lines up; goods are none. */
-  find: (id: string) => Material | undefined;
-} {
-  const { elevations } = layoutHouse(house, assemblyParts(house.assemblies, materials));
-  const { lines, problems } = takeoffOf(elevations, house, {
-    planned: true,
-    ...(order?.packs ? { packs: order.packs } : {}),
-    ...(house.details ? { details: house.details } : {}),
-  });
-  const own = Object.values(house.assemblies).reduce<Materials>(
-    (all, wall) => ({ ...wall.materials, ...all }),
-    materials,
-  );
-  const find = (id: string): Material | undefined => own[id] ?? LIBRARY[id];
-  const priced = lines.map((line) =>
-    pricedLine(line, {
-      find,
-      book: prices,
-      order: order ?? BLANK,
-    }),
-  );
-  return {
-    lines: inOrder(priced.filter(({ elevation }) => elevation === null)),
-    byElevation: inOrder(priced.filter(({ elevation }) => elevation !== null)),
-    problems,
-    find,
-  };
-}
 
 const dollars = (value: number | null): string => (value === null ? 'no price' : money(value));
 
 /** What is ordered for a house, how its lengths are cut, and the same as a request for quotation. */
-export function orderSheet(of: OrderedHouse, units: UnitSystem): Sheet {
-  const { lines, problems } = orderLines(of);
-  const totals = orderTotals(lines, of.prices?.laborRate ?? 0);
+export function orderSheet(look: Look, units: UnitSystem): Sheet {
+  const { lines, problems } = look(orderedHouse);
+  const totals = orderTotals(lines, look(priceBook)?.laborRate ?? 0);
   const amount = ({ order, orderUnit }: OrderLine): string => amountText(order, orderUnit, units);
   const roles = [...new Set(lines.map(({ role }) => role))];
   const rows = roles.flatMap((role): Cell[][] => [
@@ -97,7 +41,7 @@ export function orderSheet(of: OrderedHouse, units: UnitSystem): Sheet {
   const tape = units === 'imperial' ? 'inches' : 'mm';
   return {
     title: 'Order',
-    subject: of.house.name,
+    subject: look(theHouse).name,
     blocks: [
       {
         kind: 'table',

@@ -1,5 +1,5 @@
 import { fixed, formatText, messageText, type UnitSystem } from '@eldrun/core/units';
-import type { Materials } from '@eldrun/core/materials';
+import { planOnDay, savedSite, theHouse, wallsOfSite, type Look } from '@eldrun/project';
 import {
   cautionsOf,
   checkName,
@@ -8,12 +8,9 @@ import {
   groupedBy,
   kindName,
   latestChecks,
-  sitePlan,
-  siteWalls,
   weekday,
   type PlannedStep,
   type SiteCheck,
-  type SiteFile,
 } from '@eldrun/core/site';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';
@@ -38,10 +35,11 @@ function limitText({ value, unit, tolerance }: SiteCheck, units: UnitSystem): st
 }
 
 /** The order of work of a house by day, and side by side with it what is looked at before it is hidden; for those who build. */
-export function siteSheet(site: SiteFile, materials: Materials, units: UnitSystem): Sheet {
-  const { house } = site;
-  const walls = siteWalls(house.assemblies, materials);
-  const plan = sitePlan(site, house, walls);
+export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
+  const plan = look(planOnDay, date);
+  const site = look(savedSite)!;
+  const house = look(theHouse);
+  const walls = look(wallsOfSite);
   if (plan.steps.length === 0) return { title: 'Site', subject: house.name, blocks: [] };
   const named = (id: string): string => house.elevations.find((one) => one.id === id)?.name ?? id;
   const found = latestChecks(site.checks ?? []);

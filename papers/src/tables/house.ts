@@ -1,15 +1,21 @@
-import { assemblyParts, cutList, layoutHouse } from '@eldrun/core/layout';
+import { cutList } from '@eldrun/core/layout';
 import { cuttingTable, orderTable, receivingTable } from '@eldrun/core/order';
-import { houseEdges, sectionOf, solveEdge, type EdgeHeat } from '@eldrun/core/edges';
 import type { UnitSystem } from '@eldrun/core/units';
 import type { WrittenTable } from '@eldrun/core/csv';
-import { orderLines, type OrderedHouse } from '../sheets/order.ts';
+import {
+  edgeHeat,
+  edges,
+  layouts,
+  orderedHouse,
+  savedDetails,
+  savedOrder,
+  type Look,
+} from '@eldrun/project';
 import { tableOf } from './columns.ts';
 
 /** The tables of a house: elevations, openings, members, plates, edges, penetrations, and what is ordered. */
-export function houseTables(of: OrderedHouse, units: UnitSystem): WrittenTable[] {
-  const { house, materials } = of;
-  const { elevations } = layoutHouse(house, assemblyParts(house.assemblies, materials));
+export function houseTables(look: Look, units: UnitSystem): WrittenTable[] {
+  const elevations = look(layouts);
   const names = new Map(
     elevations.map(({ elevation }) => [elevation.id, elevation.name ?? elevation.id]),
   );
@@ -23,14 +29,8 @@ export function houseTables(of: OrderedHouse, units: UnitSystem): WrittenTable[]
   const plates = elevations.flatMap(({ elevation, plateSheet }) =>
     plateSheet.map((mark) => ({ elevation, mark })),
   );
-  const solved = new Map<string, EdgeHeat | null>();
-  const edges = houseEdges(house, elevations, house.details ?? {}).edges.map((edge) => {
-    const section = sectionOf(edge);
-    const key = JSON.stringify(section.thermal);
-    if (!solved.has(key)) solved.set(key, solveEdge(section)?.heat ?? null);
-    return { edge, heat: solved.get(key)! };
-  });
-  const { lines, byElevation, find } = orderLines(of);
+  const rows = look(edges).edges.map((edge) => ({ edge, heat: look(edgeHeat, edge.id) }));
+  const { lines, byElevation, find } = look(orderedHouse);
   return [
     tableOf(
       'Elevations',
@@ -109,7 +109,7 @@ export function houseTables(of: OrderedHouse, units: UnitSystem): WrittenTable[]
         { label: 'Coldest surface', quantity: 'temperature', of: ({ heat }) => heat?.surface },
         { label: 'f_Rsi', of: ({ heat }) => heat?.factor },
       ],
-      edges,
+      rows,
       units,
     ),
     tableOf(
@@ -124,12 +124,12 @@ export function houseTables(of: OrderedHouse, units: UnitSystem): WrittenTable[]
         { label: 'Sealed with', of: ({ how }) => how },
         { label: 'By', of: ({ who }) => who },
       ],
-      house.details?.penetrations ?? [],
+      look(savedDetails)?.penetrations ?? [],
       units,
     ),
     orderTable('Order', lines, units),
     orderTable('Order by elevation', byElevation, units, nameOf),
     cuttingTable(lines, units),
-    receivingTable({ lines, deliveries: of.order?.deliveries ?? [], find }, units),
+    receivingTable({ lines, deliveries: look(savedOrder)?.deliveries ?? [], find }, units),
   ];
 }

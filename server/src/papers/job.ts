@@ -1,10 +1,10 @@
 import { csvOf, type WrittenTable } from '@eldrun/core/csv';
 import { fileName } from '@eldrun/core/document';
 import { InputError } from '@eldrun/core/errors';
-import type { Brief, WallFile } from '@eldrun/core/build-up';
-import type { Materials } from '@eldrun/core/materials';
+import type { Brief } from '@eldrun/core/build-up';
 import type { UnitSystem } from '@eldrun/core/units';
 import { readModel, writeModel, type ModelFormat, type ModelWall } from '@eldrun/exchange';
+import { continued, Derived, documentsOf, wallAlone, type Project } from '@eldrun/project';
 import { zipOf } from '@eldrun/exchange/bundle';
 import {
   drawingFile,
@@ -15,23 +15,22 @@ import {
   type DrawingFormat,
   type DrawingOf,
   type PaperRequest,
-  type TabledProject,
 } from '@eldrun/papers';
 
-/** What leaves a project, or comes into it, with all that it is made of. */
+/** What leaves a project, or comes into it. */
 export type PaperJob =
-  | { what: 'paper'; request: PaperRequest }
+  | ({ what: 'paper' } & PaperRequest)
   | {
       what: 'drawings';
+      project: Project;
       of: DrawingOf;
-      materials: Materials;
       units: UnitSystem;
       format: DrawingFormat;
       day: string;
     }
   | {
       what: 'tables';
-      project: TabledProject;
+      project: Project;
       units: UnitSystem;
       format: 'xlsx' | 'csv';
       table: string | null;
@@ -39,13 +38,28 @@ export type PaperJob =
     }
   | {
       what: 'model';
+      project: Project;
       format: ModelFormat;
-      walls: WallFile[];
-      name: string;
+      /** Ids of walls; null takes all that have layers. */
+      walls: readonly string[] | null;
       day: string;
-      materials: Materials;
     }
   | { what: 'read-model'; bytes: Uint8Array; brief: Brief };
+
+/** So many projects are kept as they were derived: papers are asked for one after the other. */
+const KEPT = 2;
+
+const kept: Derived[] = [];
+
+/** What was derived of a project before, and goes on with what of it is new. */
+function derivedOf(project: Project): Derived {
+  const found = kept.findIndex((one) => one.project.id === project.id);
+  const derived = found < 0 ? new Derived(project) : kept.splice(found, 1)[0]!;
+  derived.set(continued(derived.project, project));
+  kept.unshift(derived);
+  kept.length = Math.min(kept.length, KEPT);
+  return derived;
+}
 
 /** A file that was made. */
 export interface MadeFile {
@@ -91,17 +105,22 @@ export async function doPaperJob(job: PaperJob): Promise<PaperAnswer> {
   try {
     switch (job.what) {
       case 'paper':
-        return made('pdf', await makePaper(job.request));
+        return made('pdf', await makePaper(job, derivedOf(job.project)));
       case 'drawings':
         return drawings(job);
       case 'tables': {
-        const tables = projectTables(job.project, job.units);
+        const tables = projectTables(derivedOf(job.project).look, job.units);
         if (job.format === 'xlsx') return made('xlsx', await workbookOf(tables));
         return csvs(tables, job.table, job.day);
       }
       case 'model': {
-        const { format, walls, name, day, materials } = job;
-        const { text, lost } = writeModel(format, walls, name, day, materials);
+        const { project, format, day } = job;
+        const { look } = derivedOf(project);
+        const walls = (job.walls ?? documentsOf(project, 'wall').map(({ id }) => id))
+          .map((id) => look(wallAlone, id))
+          .filter(({ layers }) => job.walls !== null || layers.length > 0);
+        // A model carries no prices.
+        const { text, lost } = writeModel(format, walls, project.name, day, project.materials);
         return made(format === 'ifc' ? 'ifc' : 'xml', bytesOf(text), lost);
       }
       case 'read-model':
@@ -115,14 +134,14 @@ export async function doPaperJob(job: PaperJob): Promise<PaperAnswer> {
 }
 
 function drawings({
+  project,
   of,
-  materials,
   units,
   format,
   day,
 }: Extract<PaperJob, { what: 'drawings' }>): PaperAnswer {
   const hatched = of.what === 'section' || of.what === 'edges';
-  const files = drawingsOf(of, materials, units).map(({ id, drawn }) => ({
+  const files = drawingsOf(derivedOf(project).look, of, units).map(({ id, drawn }) => ({
     name: `${fileName(id)}.${format}`,
     bytes: drawingFile(drawn, format, units, hatched),
   }));

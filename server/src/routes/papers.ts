@@ -4,11 +4,13 @@ import { InputError } from '@eldrun/core/errors';
 import type { ModelQuery, PaperQuery } from '@eldrun/contract';
 import { packBundle, unpackBundle } from '@eldrun/exchange/bundle';
 import type { DrawingOf, PaperOf, SheetKind } from '@eldrun/papers';
+import type { ProjectWall } from '@eldrun/core/build-up';
+import { documentsOf, type Project, type ProjectDocument } from '@eldrun/project';
 import { readContents, restoreContents } from '../bundles.ts';
 import type { DocumentStore } from '../documents/store.ts';
 import { tookTooLong } from '../errors.ts';
-import { Gathered, type GatheredWall } from '../papers/gather.ts';
 import type { MadeFile, PaperAnswer, PaperJob, PaperMaker } from '../papers/job.ts';
+import { decidedOf, wallOfProject, wholeProjectOf, withWeather } from '../papers/project.ts';
 import { readProject } from '../projects.ts';
 import { queryOf, serve, serveRaw } from '../serve.ts';
 
@@ -25,8 +27,8 @@ const today = (): string => new Date().toISOString().slice(0, 10);
 const TOO_MUCH = /it took too long|its thread ended|ERR_WORKER_OUT_OF_MEMORY/;
 
 /** The wall that a query asks for. @throws InputError, ApiError 404 */
-function wallOf(gathered: Gathered, { wall }: PaperQuery): Promise<GatheredWall> {
-  if (wall !== undefined) return gathered.wall(wall);
+function wallOf(project: Project, { wall }: PaperQuery): ProjectDocument<ProjectWall> {
+  if (wall !== undefined) return wallOfProject(project, wall);
   throw new InputError('wall', 'say of which wall', 'the id of a wall of the project');
 }
 
@@ -57,86 +59,64 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
   serveRaw(router, 'printPaper', async (request, response) => {
     const { project: id, sheet } = request.params as { project: string; sheet: SheetKind };
     const query = queryOf('printPaper', request);
-    const gathered = await Gathered.of(store, id);
-    const { of, revision, name } = await paperOf(gathered, sheet, query);
+    const asked = await paperOf(store, await wholeProjectOf(store, id), sheet, query);
+    const { project, of, revision, name } = asked;
     const file = await fileOf({
       what: 'paper',
-      request: {
-        of,
-        materials: gathered.materials,
-        setting: {
-          project: gathered.project.name,
-          revision: String(revision),
-          date: query.date ?? today(),
-          size: query.paper ?? 'letter',
-          units: query.units ?? gathered.project.units,
-        },
+      project,
+      of,
+      setting: {
+        project: project.name,
+        revision: String(revision),
+        date: query.date ?? today(),
+        size: query.paper ?? 'letter',
+        units: query.units ?? project.units,
       },
     });
-    send(response, file, `${gathered.project.name} ${name} ${sheet}`);
+    send(response, file, `${project.name} ${name} ${sheet}`);
   });
 
   serveRaw(router, 'drawProject', async (request, response) => {
     const { project: id, drawing } = request.params as { project: string; drawing: string };
     const query = queryOf('drawProject', request);
-    const gathered = await Gathered.of(store, id);
-    const only = listed(query.only);
-    const of: DrawingOf =
-      drawing === 'section'
-        ? { what: 'section', file: (await wallOf(gathered, query)).file }
-        : {
-            what: drawing as Exclude<DrawingOf['what'], 'section'>,
-            house: (await gathered.theHouse()).file,
-            only,
-          };
+    const project = await wholeProjectOf(store, id);
+    const wall = drawing === 'section' ? wallOf(project, query) : null;
+    const of: DrawingOf = wall
+      ? { what: 'section', wall: wall.id }
+      : { what: drawing as Exclude<DrawingOf['what'], 'section'>, only: listed(query.only) };
     const file = await fileOf({
       what: 'drawings',
+      project,
       of,
-      materials: gathered.materials,
-      units: query.units ?? gathered.project.units,
+      units: query.units ?? project.units,
       format: query.format,
       day: today(),
     });
-    const name = of.what === 'section' ? of.file.name : drawing;
-    send(response, file, `${gathered.project.name} ${name}`);
+    send(response, file, `${project.name} ${wall?.document.name ?? drawing}`);
   });
 
   serveRaw(router, 'tabulate', async (request, response) => {
     const { project: id } = request.params as { project: string };
     const query = queryOf('tabulate', request);
-    const gathered = await Gathered.of(store, id);
+    const project = await wholeProjectOf(store, id);
     const file = await fileOf({
       what: 'tables',
-      project: {
-        walls: (await gathered.walls(null)).map((one) => one.file),
-        house: (await gathered.house())?.file ?? null,
-        materials: gathered.materials,
-        prices: gathered.prices,
-        order: await gathered.order(),
-      },
-      units: query.units ?? gathered.project.units,
+      project,
+      units: query.units ?? project.units,
       format: query.format ?? 'xlsx',
       table: query.table ?? null,
       day: today(),
     });
-    send(response, file, `${gathered.project.name} ${query.table ?? 'tables'}`);
+    send(response, file, `${project.name} ${query.table ?? 'tables'}`);
   });
 
   serve(router, 'writeModel', async ({ params, query }) => {
-    const gathered = await Gathered.of(store, params.project);
+    const project = await wholeProjectOf(store, params.project);
     const { format, walls: ids }: ModelQuery = query;
-    const walls = await gathered.walls(ids === undefined ? null : listed(ids));
-    const file = await fileOf({
-      what: 'model',
-      format,
-      walls: walls.map(({ alone }) => alone),
-      name: gathered.project.name,
-      day: today(),
-      // A model carries no prices.
-      materials: gathered.project.materials,
-    });
+    const walls = ids === undefined ? null : listed(ids).map((id) => wallOfProject(project, id).id);
+    const file = await fileOf({ what: 'model', project, format, walls, day: today() });
     return {
-      name: `${fileName(gathered.project.name)}.${file.ending}`,
+      name: `${fileName(project.name)}.${file.ending}`,
       type: file.type,
       text: Buffer.from(file.bytes).toString('utf8'),
       lost: file.lost ?? [],
@@ -144,8 +124,8 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
   });
 
   serve(router, 'readModel', async ({ params, body, actor }) => {
-    const { project } = await Gathered.of(store, params.project);
-    const answer = await run({ what: 'read-model', bytes: body, brief: project.brief });
+    const { brief } = await readProject(store, params.project);
+    const answer = await run({ what: 'read-model', bytes: body, brief });
     if (!('walls' in answer)) throw new Error('no model was read');
     const added = await store.addAll(
       params.project,
@@ -174,59 +154,62 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
   return router;
 }
 
-/** What a sheet is made of, whose revision it has, and what it is called after. */
+/** The most walls that stand side by side on paper. */
+const MOST_COMPARED = 6;
+
+/** Which sheet of a project is asked for, whose revision it has, and what it is called after. */
 async function paperOf(
-  gathered: Gathered,
+  store: DocumentStore,
+  project: Project,
   sheet: SheetKind,
   query: PaperQuery,
-): Promise<{ of: PaperOf; revision: number; name: string }> {
+): Promise<{ project: Project; of: PaperOf; revision: number; name: string }> {
+  const revisionOf = (kind: string): number =>
+    project.documents.find((one) => one.kind === kind)?.revision ?? 0;
   switch (sheet) {
     case 'wall':
     case 'submittal':
     case 'crew': {
-      const { file, revision } = await wallOf(gathered, query);
+      const { id, revision, document } = wallOf(project, query);
+      const hourly = query.hourly ?? true;
       return {
-        of: { sheet, file, hourly: query.hourly ?? true, weather: await gathered.weatherOf(file) },
+        project: hourly ? await withWeather(store, project, id) : project,
+        of: { sheet, wall: id, hourly },
         revision,
-        name: file.name,
+        name: document.name,
       };
     }
     case 'comparison': {
-      const decided = query.decision === undefined ? null : await gathered.decided(query.decision);
-      const ids =
-        query.walls === undefined
-          ? (decided?.decision.options.map(({ wall }) => wall) ?? null)
-          : listed(query.walls);
-      const there = new Set(gathered.project.walls.map(({ id }) => id));
-      const walls = await gathered.compared(
-        ids && query.walls === undefined ? ids.filter((id) => there.has(id)) : ids,
+      const decided =
+        query.decision === undefined ? null : await decidedOf(store, project, query.decision);
+      const there = documentsOf<ProjectWall>(project, 'wall').filter(
+        ({ document }) => document.layers.length > 0,
       );
-      const { name } = decided?.decision ?? gathered.project;
+      const chosen = decided?.decision.options.map(({ wall }) => wall);
+      const walls =
+        query.walls !== undefined
+          ? listed(query.walls).map((id) => wallOfProject(project, id).id)
+          : (chosen?.filter((wall) => there.some(({ id }) => id === wall)) ??
+            there.map(({ id }) => id));
+      const { name } = decided?.decision ?? project;
       return {
+        project,
         of: { sheet, name, walls: walls.slice(0, MOST_COMPARED), decided },
         // Of what all its walls stand in.
-        revision: gathered.project.revision,
+        revision: (await readProject(store, project.id)).revision,
         name: '',
       };
     }
-    case 'site': {
-      const { file, revision } = await gathered.site();
-      return { of: { sheet, site: file }, revision, name: '' };
-    }
-    case 'order': {
-      const { file, revision } = await gathered.theHouse();
+    case 'site':
+      return { project, of: { sheet }, revision: revisionOf('site'), name: '' };
+    case 'order':
+      return { project, of: { sheet }, revision: revisionOf('house'), name: '' };
+    default:
       return {
-        of: { sheet, house: file, prices: gathered.prices, order: await gathered.order() },
-        revision,
+        project,
+        of: { sheet, only: listed(query.only) },
+        revision: revisionOf('house'),
         name: '',
       };
-    }
-    default: {
-      const { file, revision } = await gathered.theHouse();
-      return { of: { sheet, house: file, only: listed(query.only) }, revision, name: '' };
-    }
   }
 }
-
-/** The most walls that stand side by side on paper. */
-const MOST_COMPARED = 6;

@@ -2,6 +2,7 @@ import { measured, say } from '../../common/units/index.ts';
 import { FILMS } from '../../physics/build-up/index.ts';
 import { cutOff, Draft, STUFF, type Range } from './draft.ts';
 import type { Said } from './fields.ts';
+import { INLET_SAID, type Inlet } from './inlet.ts';
 import type { Stack } from './stack.ts';
 import type { EdgeSection, EdgeThermal, Seals } from './types.ts';
 
@@ -92,7 +93,13 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
   draft.measure('clearance', 'Cladding above grade', 'length', soil - Math.max(0, down));
   draft.measure('soil', 'Plate above grade', 'length', soil);
   if (gap > 0)
-    draft.measure('inlet', 'Inlet of the gap', 'length', gap, say`kept open, or screened`);
+    draft.measure(
+      'inlet',
+      'Inlet of the gap',
+      'length',
+      gap,
+      say`${INLET_SAID[said.text('vent') as Inlet]}`,
+    );
   draft.measure(
     'flashing',
     'Base flashing, depth',

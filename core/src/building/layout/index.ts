@@ -12,6 +12,7 @@ export * from './house-layout.ts';
 export * from './layout.ts';
 export * from './membrane.ts';
 export * from './outline-cut.ts';
+export * from './placing.ts';
 export * from './plate-sheet.ts';
 export * from './practice.ts';
 export * from './sheets.ts';

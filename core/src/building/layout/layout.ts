@@ -2,17 +2,11 @@ import {
   SAME,
   type BoardSize,
   type Elevation,
-  type House,
   type RollSize,
   type SheetSize,
   outlineOf,
 } from '../house/index.ts';
-import {
-  SHEATHING_FASTENERS,
-  SOLD_SHEETS,
-  tradeOf,
-  type Trade,
-} from '../../assembly/trade/index.ts';
+import { SOLD_SHEETS, tradeOf, type Trade } from '../../assembly/trade/index.ts';
 import {
   attachmentOf,
   goodsOfFastener,
@@ -42,9 +36,10 @@ import {
 import { layoutFurring, layoutLevelFurring } from './furring.ts';
 import { membraneCourses } from './membrane.ts';
 import { cutToOutline, type Cut } from './outline-cut.ts';
+import { nailingOf } from './placing.ts';
 import { plateSheetOf } from './plate-sheet.ts';
 import { layoutSheets, type Joint, type SheetPart } from './sheets.ts';
-import type { Conflict, PlateMark, Rectangle } from './types.ts';
+import type { Conflict, HouseRules, PlateMark, Rectangle } from './types.ts';
 
 /** Sheets where nothing is said, m: 4 × 8 ft, 1/8 in. apart. */
 export const SHEET: Required<Pick<SheetSize, 'width' | 'length' | 'gap'>> = {
@@ -61,15 +56,6 @@ const STRIP = 0.0889;
 
 /** A strip of sheathing lower than this is no row of its own, m. */
 const BARE = 0.3048;
-
-/** The fastener of sheathing where nothing is said. */
-const NAILING = 'nail-8d';
-
-/** What a house says of all its elevations. */
-export type HouseRules = Pick<
-  House<unknown>,
-  'practice' | 'sheets' | 'nailing' | 'rolls' | 'furring' | 'cladding' | 'trade'
->;
 
 /** One elevation, laid out from stud to cladding. */
 export interface ElevationLayout {
@@ -319,19 +305,16 @@ function fastenersOf(
   rules: HouseRules,
   trade: Trade,
 ): FastenerCount[] {
-  const nailing = SHEATHING_FASTENERS.find(({ id }) => id === (rules.nailing ?? NAILING));
+  const nailing = nailingOf(rules);
   const counts: FastenerCount[] = [];
   const add = (goods: string, what: string, count: number): void => {
     if (count > 0) counts.push({ what, goods, count });
   };
-  if (sheathing.length > 0 && nailing)
+  if (sheathing.length > 0)
     add(
-      nailing.id,
-      `sheathing: ${nailing.name}`,
-      sheathingFasteners(sheathing, framing, {
-        edge: trade(`${nailing.id}-edge`),
-        field: trade(`${nailing.id}-field`),
-      }),
+      nailing.fastener.id,
+      `sheathing: ${nailing.fastener.name}`,
+      sheathingFasteners(sheathing, framing, nailing),
     );
   if (parts.membrane?.kind === 'wrap')
     add('cap-fastener', 'membrane: caps', capCount(totalArea(membrane), trade));

@@ -5,7 +5,7 @@ import type { AssemblyParts } from './assembly.ts';
 import type { CountedHeat, countedHeat } from './counted.ts';
 import { cutList } from './cut-list.ts';
 import { frameElevation, jacksOf, shareOf } from './framing.ts';
-import type { HouseRules } from './layout.ts';
+import type { HouseRules } from './types.ts';
 
 /** What a way of framing changes against the usual one: fewer pieces, less lumber, money, more R where positive. */
 interface Saving {

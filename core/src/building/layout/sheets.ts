@@ -38,6 +38,9 @@ export interface SheetLayout {
   conflicts: Conflict[];
 }
 
+/** No sheet is cut narrower so that its joint keeps away from others, m. */
+const NARROWEST = 0.05;
+
 /** A joint nearer to an opening's corner would tear the layer there, m. */
 const CORNER = 0.1;
 
@@ -138,7 +141,9 @@ export function layoutSheets(
   /** Where joints may stand anywhere: steps back from the farthest place. */
   function backwards(at: number, step: 1 | -1, reach: number): number[] {
     const back = behind?.stagger ?? along / 4;
-    return [1, 2, 3].map((n) => at + step * (reach - n * back)).filter((x) => (x - at) * step > 0);
+    return [1, 2, 3]
+      .map((n) => at + step * (reach - n * back))
+      .filter((x) => (x - at) * step > NARROWEST);
   }
 
   function isClear(x: number, bottom: number, end: number): boolean {

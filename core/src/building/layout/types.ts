@@ -1,3 +1,4 @@
+import type { House } from '../house/index.ts';
 import type { Message } from '../../common/units/index.ts';
 
 /** What a member of the frame is. */
@@ -63,3 +64,9 @@ export interface Conflict {
   at: string;
   message: Message;
 }
+
+/** What a house says of all its elevations. */
+export type HouseRules = Pick<
+  House<unknown>,
+  'practice' | 'sheets' | 'nailing' | 'rolls' | 'furring' | 'cladding' | 'trade'
+>;

@@ -1,7 +1,8 @@
 import { attachmentOf } from '../../assembly/attachment/index.ts';
-import { SHEATHING_FASTENERS, tradeOf, type Trade } from '../../assembly/trade/index.ts';
+import { tradeOf, type Trade } from '../../assembly/trade/index.ts';
 import type { House } from '../house/index.ts';
-import { membraneKind, SHEET } from '../layout/index.ts';
+import { INLET_SAID, inletOf, type Details } from '../edges/index.ts';
+import { membraneKind, nailingOf, rollOf, SHEET } from '../layout/index.ts';
 import { claddingNeeds } from '../../physics/materials/index.ts';
 import { leakAtFifty } from '../../physics/steady-moisture/index.ts';
 import { measured, say, type Message } from '../../common/units/index.ts';
@@ -30,9 +31,12 @@ export const check = (
   ],
 ): Draft => ({ name, what, value, unit, tolerance, sample, instrument });
 
+/** A house with what of its edges the site reads. */
+export type SiteHouse = House<unknown> & { details?: Pick<Details, 'groups'> };
+
 /** What checks are made from. */
 export interface CheckContext {
-  house: House<unknown>;
+  house: SiteHouse;
   wall: ResolvedWall;
   choices: Choices;
   /** Whether this is the first elevation with this cladding. */
@@ -83,14 +87,12 @@ function boardChecks(
         'every side',
       ),
     ];
-  const nailing =
-    SHEATHING_FASTENERS.find(({ id }) => id === house.nailing) ?? SHEATHING_FASTENERS[0]!;
-  const edge = trade(`${nailing.id}-edge`);
+  const { fastener, edge, field } = nailingOf(house);
   const panel = layers.find(({ fill }) => fill?.category === 'wood-panel');
   return [
     check(
       'nailing',
-      say`${nailing.name}: ${measured('length', edge)} apart at edges, ${measured('length', trade(`${nailing.id}-field`))} in the field, unless the braced-wall plan says closer`,
+      say`${fastener.name}: ${measured('length', edge)} apart at edges, ${measured('length', field)} in the field, unless the braced-wall plan says closer`,
       'tape',
       'every panel',
       [edge, 'm', trade('site-nail-spacing')],
@@ -142,10 +144,7 @@ function membraneChecks(
       ),
     ];
   }
-  const lap =
-    kind === 'self-adhered'
-      ? trade('self-adhered-side')
-      : (house.rolls?.membrane?.horizontalLap ?? trade('wrap-lap'));
+  const { horizontalLap: lap } = rollOf(house, { membrane: { layer, kind } }, trade);
   return [
     check(
       'laps',
@@ -244,7 +243,7 @@ function furringChecks(
   layers: readonly ResolvedLayer[],
   trade: Trade,
 ): Draft[] {
-  const { wall } = context;
+  const { wall, house } = context;
   const connection = attachmentOf(wall)?.design.connections.find(({ into }) => into === 'stud');
   const depth = layers.reduce((most, { thickness }) => Math.max(most, thickness), 0);
   return [
@@ -268,7 +267,7 @@ function furringChecks(
     ),
     check(
       'gap',
-      say`The gap of ${measured('length', depth)} is open at bottom and top, mesh in both, nothing fallen into it`,
+      say`The gap of ${measured('length', depth)} is ${INLET_SAID[inletOf(house.details)]}, nothing fallen into it`,
       'eye, a light',
       'every bay',
       [depth, 'm', depth / 4],

@@ -11,7 +11,15 @@ export { simulatedForecast, type ForecastDay } from './forecast.ts';
 export { ancestors } from './graph.ts';
 export { leadTimesOf } from './lead-times.ts';
 export { refusalOf, withMoves } from './moves.ts';
-export { groupedBy, latestChecks, siteGraph, sitePlan, siteWalls, USUAL_CHOICES } from './plan.ts';
+export {
+  groupedBy,
+  lastEntered,
+  latestChecks,
+  siteGraph,
+  sitePlan,
+  siteWalls,
+  USUAL_CHOICES,
+} from './plan.ts';
 export { ROUTES } from './routes.ts';
 export { workdaysFor } from './schedule.ts';
 export { siteFile, type SitePlanFile } from './site-file.ts';

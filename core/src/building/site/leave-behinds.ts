@@ -1,4 +1,5 @@
 import type { Elevation } from '../house/index.ts';
+import { INLET_PARTS, type Inlet } from '../edges/index.ts';
 import type { GraphStep } from './graph.ts';
 import type { LeaveBehind } from './types.ts';
 
@@ -6,8 +7,13 @@ import type { LeaveBehind } from './types.ts';
  * What goes in before it becomes unreachable, by the step that shuts it off.
  *
  * @param steps of the elevation
+ * @param inlet of the gap behind its cladding
  */
-export function leaveBehinds(elevation: Elevation, steps: readonly GraphStep[]): LeaveBehind[] {
+export function leaveBehinds(
+  elevation: Elevation,
+  steps: readonly GraphStep[],
+  inlet: Inlet,
+): LeaveBehind[] {
   const one = (family: string): GraphStep | undefined =>
     steps.find((step) => step.family === family);
   const membrane = one('membrane');
@@ -55,7 +61,9 @@ export function leaveBehinds(elevation: Elevation, steps: readonly GraphStep[]):
   );
   if (one('furring')) {
     put(one('furring'), 'Blocks for lights, hose bibs, shutters and stairs, screwed to the studs');
-    put(one('cladding'), 'Mesh at the bottom of the gap, head flashing over openings');
+    const part = INLET_PARTS[inlet];
+    if (part) put(one('cladding'), part);
+    put(one('cladding'), 'Head flashing over openings');
   }
   put(
     one('cavity-fill') ?? inside ?? one('inner-finish'),

@@ -8,7 +8,8 @@ import {
   type ResolvedWall,
   type WallFile,
 } from '../../physics/build-up/index.ts';
-import { woodLimit } from './check-texts.ts';
+import { inletOf } from '../edges/index.ts';
+import { woodLimit, type SiteHouse } from './check-texts.ts';
 import { checksOf } from './checks.ts';
 import { clocksOf, exposures } from './clocks.ts';
 import { crewOf, hoursOf, USUAL_CREWS } from './crews.ts';
@@ -88,12 +89,14 @@ export function latestChecks(entries: readonly CheckEntry[]): Map<string, CheckE
  * @param site as it was entered
  * @param house whose elevations name walls
  * @param walls by the names of its assemblies
+ * @param today the day that clocks are read on
  * @see docs/site.md
  */
 export function sitePlan(
   site: SiteBase,
-  house: House<unknown>,
+  house: SiteHouse,
   walls: Readonly<Record<string, ResolvedWall>>,
+  today: Day = site.today ?? lastEntered(site),
 ): SitePlan {
   const trade = tradeOf(house);
   const choices = { ...USUAL_CHOICES, ...site.choices };
@@ -148,7 +151,7 @@ export function sitePlan(
   const planned = schedule(steps, site, people, held);
   problems.push(...planned.problems, ...heldProblems(planned.steps, found));
   problems.push(...readingProblems(site, graph, trade));
-  const today = site.today ?? lastEntered(site);
+  const inlet = inletOf(house.details);
   const open = [...byElevation.values()].flatMap(exposures);
   const clocks = clocksOf(open, planned.steps, today);
   for (const { step, from, covered, coveredBy, what } of clocks)
@@ -162,7 +165,9 @@ export function sitePlan(
     steps: planned.steps,
     clocks,
     checks,
-    leaveBehinds: [...byElevation].flatMap(([id, all]) => leaveBehinds(elevationOf.get(id)!, all)),
+    leaveBehinds: [...byElevation].flatMap(([id, all]) =>
+      leaveBehinds(elevationOf.get(id)!, all, inlet),
+    ),
     crews: crewPasses(planned.steps, people),
     problems,
     today,
@@ -268,7 +273,7 @@ function readingProblems(
 }
 
 /** The last day that something was entered for; without any the start. */
-function lastEntered({
+export function lastEntered({
   start,
   progress = [],
   checks = [],

@@ -10,12 +10,14 @@ import {
 } from '@eldrun/core/takeoff';
 import {
   isComposite,
+  nailingOf,
+  rollOf,
   SHEET,
   stripWidth,
   type ElevationLayout,
   type MemberKind,
 } from '@eldrun/core/layout';
-import { SHEATHING_FASTENERS, tradeOf, type Trade } from '@eldrun/core/trade';
+import { tradeOf, type Trade } from '@eldrun/core/trade';
 import type { Material } from '@eldrun/core/materials';
 import type { ProjectHouse } from '@eldrun/core/house';
 import type { ElevationLayer } from '@eldrun/drawing';
@@ -71,13 +73,13 @@ export function lensFacts(
     case 'frame':
       return frameFacts(layout, own, units);
     case 'sheathing': {
-      const nailing = SHEATHING_FASTENERS.find(({ id }) => id === (rules.nailing ?? 'nail-8d'));
-      if (!layout.parts.sheathing || !nailing) return nothing('sheathing');
+      if (!layout.parts.sheathing) return nothing('sheathing');
+      const { fastener, edge, field, toEdge } = nailingOf(rules);
       return [
         ...ordered('sheathing'),
         ...fasteners('sheathing').map((fact) => ({
           ...fact,
-          more: `${length(nailing.length ?? layout.parts.sheathing!.thickness + trade('frame-penetration'))} long; ${length(trade(`${nailing.id}-edge`))} at edges, ${length(trade(`${nailing.id}-field`))} between; ${length(trade('sheathing-edge'))} from edges; ${nailing.note}`,
+          more: `${length(fastener.length ?? layout.parts.sheathing!.thickness + trade('frame-penetration'))} long; ${length(edge)} at edges, ${length(field)} between; ${length(toEdge)} from edges; ${fastener.note}`,
         })),
         {
           label: 'Thickness',
@@ -94,10 +96,15 @@ export function lensFacts(
     case 'membrane': {
       const { membrane } = layout.parts;
       if (!membrane) return nothing('membrane');
+      const { horizontalLap, verticalLap } = rollOf(rules, layout.parts, trade);
+      const both =
+        horizontalLap === verticalLap
+          ? `${length(horizontalLap)} both ways`
+          : `${length(horizontalLap)} at sides, ${length(verticalLap)} at ends`;
       const laps =
         membrane.kind === 'self-adhered'
-          ? `laps ${length(trade('self-adhered-side'))} at sides, ${length(trade('self-adhered-end'))} at ends`
-          : `laps ${length(trade('wrap-lap'))} both ways, begun at a corner and ${length(trade('wrap-corner'))} around it`;
+          ? `laps ${both}`
+          : `laps ${both}, begun at a corner and ${length(trade('wrap-corner'))} around it`;
       return [
         ...ordered('membrane').map((fact) => ({
           ...fact,

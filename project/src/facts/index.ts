@@ -1,0 +1,1 @@
+export { factsOfWall, type FactId, type PlacingFacts } from './placing.ts';

@@ -1,0 +1,219 @@
+import { isAirBarrier, type ResolvedLayer } from '@eldrun/core/build-up';
+import { INLET_PARTS, INLET_SAID, inletOf, Said } from '@eldrun/core/edges';
+import { nailingOf, rollOf, SHEET } from '@eldrun/core/layout';
+import { tradeOf } from '@eldrun/core/trade';
+import { measured, say, type Message } from '@eldrun/core/units';
+import { derivation } from '../derive.ts';
+import { assemblyWalls, houseRules, partsOfWall, savedDetails, savedHouse } from '../house.ts';
+import { siteChoices } from '../site.ts';
+
+/** What the crew is told about how the layers of a wall are placed. */
+export type FactId =
+  | 'nailing'
+  | 'sheet-gap'
+  | 'laps'
+  | 'caps'
+  | 'board-joints'
+  | 'strips'
+  | 'inlet'
+  | 'base'
+  | 'racking'
+  | 'windows'
+  | 'window-carrier'
+  | 'air-barrier'
+  | 'air-test'
+  | 'corner-wrap';
+
+/** One thing that is said of a wall, the same wherever it is said. */
+interface PlacingFact {
+  /** What it is about, as a label. */
+  label: string;
+  /** The whole sentence, its numbers in a person's units when it is read. */
+  text: Message;
+  /** Whether somebody chose it; else it is what is usual. */
+  chosen: boolean;
+}
+
+/** By id; what a wall does not have is not there. */
+export type PlacingFacts = Partial<Record<FactId, PlacingFact>>;
+
+const WINDOWS = {
+  'before-insulation': 'Windows go in before the outside boards, which run up to their frames.',
+  'after-insulation': 'Windows go in after the outside boards, on their face.',
+} as const;
+
+const CARRIER = {
+  none: 'Windows are carried by the frame alone.',
+  box: 'Windows are carried by a plywood box.',
+  buck: 'Windows are carried by a lumber buck.',
+} as const;
+
+const TESTS = {
+  'before-cover': 'The air barrier is tested while it can still be reached.',
+  'at-the-end': 'The air barrier is tested at the end.',
+  'not-tested': 'The air barrier is not tested here: the details alone are trusted.',
+} as const;
+
+const INSIDE =
+  'The racking board is on the inside of the studs: it holds the frame before anything is put outside.';
+
+/**
+ * What is said of how a wall is built, by its id: read by the crew sheet, the wall sheet, the site and the page. A wall
+ * without a house has what is usual.
+ */
+export const factsOfWall = derivation(
+  'facts of wall',
+  (project, look, wall) => [
+    look(partsOfWall, wall),
+    look(houseRules),
+    look(savedDetails),
+    look(siteChoices),
+    // Names of the assemblies that are this wall.
+    ...(look(savedHouse)
+      ? Object.entries(look(assemblyWalls)).flatMap(([name, id]) => (id === wall ? [name] : []))
+      : []),
+  ],
+  (parts, rules, details, choices, ...names): PlacingFacts => {
+    const trade = tradeOf(rules);
+    const facts: PlacingFacts = {};
+    const put = (id: FactId, label: string, text: Message, chosen = false): void => {
+      facts[id] = { label, text, chosen };
+    };
+    const length = (value: number) => measured('length', value);
+    const changed = (...ids: string[]): boolean =>
+      ids.some((id) => rules.trade?.[id] !== undefined);
+    const { sheathing, membrane, boards, furring, cladding, wall } = parts;
+
+    if (sheathing) {
+      const { fastener, edge, field, toEdge } = nailingOf(rules);
+      put(
+        'nailing',
+        'Sheathing fasteners',
+        say`${fastener.name}: ${length(edge)} at edges, ${length(field)} in the field, ${length(toEdge)} from edges, ${fastener.note}, unless the braced-wall plan says closer.`,
+        rules.nailing !== undefined ||
+          changed(`${fastener.id}-edge`, `${fastener.id}-field`, 'sheathing-edge'),
+      );
+      const gap = rules.sheets?.sheathing?.gap;
+      put(
+        'sheet-gap',
+        'Gap between sheets',
+        say`Gap of ${length(gap ?? SHEET.gap)} at all edges; joints on wood.`,
+        gap !== undefined,
+      );
+    }
+    if (membrane) {
+      const { horizontalLap, verticalLap } = rollOf(rules, parts, trade);
+      const both = horizontalLap === verticalLap;
+      const own =
+        rules.rolls?.membrane?.horizontalLap !== undefined ||
+        rules.rolls?.membrane?.verticalLap !== undefined;
+      if (membrane.kind === 'self-adhered')
+        put(
+          'laps',
+          'Laps',
+          say`Laps: ${length(horizontalLap)} at sides, ${length(verticalLap)} at ends; roll every foot of it, primer where the maker asks.`,
+          own || changed('self-adhered-side', 'self-adhered-end'),
+        );
+      else if (membrane.kind === 'liquid')
+        put(
+          'laps',
+          'Joints',
+          say`Joints treated ${length(trade('liquid-joint'))} wide, then the film by wet gauge in two passes.`,
+          changed('liquid-joint'),
+        );
+      else {
+        put(
+          'laps',
+          'Laps',
+          both
+            ? say`Laps: ${length(horizontalLap)} both ways, upper over lower, ${length(trade('wrap-corner'))} around corners.`
+            : say`Laps: ${length(horizontalLap)} between courses, upper over lower, ${length(verticalLap)} at ends, ${length(trade('wrap-corner'))} around corners.`,
+          own || changed('wrap-lap', 'wrap-corner'),
+        );
+        put(
+          'caps',
+          'Cap fasteners',
+          say`Cap fasteners every ${length(trade('wrap-cap'))}.`,
+          changed('wrap-cap'),
+        );
+      }
+    }
+    if (boards.length > 0) {
+      const said = rules.sheets?.outside
+        ?.map(({ stagger }) => stagger)
+        .find((one) => one !== undefined);
+      put(
+        'board-joints',
+        'Joints of boards',
+        say`Joints off those behind by ${length(said ?? trade('board-stagger'))}; gaps over ${length(trade('board-gap'))} filled.`,
+        said !== undefined || changed('board-stagger', 'board-gap'),
+      );
+    }
+    if (furring) {
+      const inlet = inletOf(details);
+      put(
+        'strips',
+        'Strips',
+        say`Strips short of heads and sills by ${length(trade('furring-short'))}.`,
+        changed('furring-short'),
+      );
+      if (furring.ventilation === 'open' || INLET_PARTS[inlet] !== undefined)
+        put(
+          'inlet',
+          'Inlet of the gap',
+          say`The gap is ${INLET_SAID[inlet]}.`,
+          details?.groups?.base?.vent !== undefined,
+        );
+    }
+    if (cladding)
+      put(
+        'base',
+        'Above grade',
+        say`${length(trade('clear-siding'))} above grade, cut ends sealed, flashing at every head.`,
+        changed('clear-siding'),
+      );
+    if (choices.racking === 'inside') put('racking', 'Racking board', say`${INSIDE}`, true);
+    put(
+      'windows',
+      'Windows',
+      say`${WINDOWS[choices.windows]}`,
+      choices.windows !== 'before-insulation',
+    );
+    if (details)
+      put(
+        'window-carrier',
+        'Windows carried by',
+        say`${CARRIER[new Said('opening', details.groups?.opening).text('carrier') as keyof typeof CARRIER]}`,
+        details.groups?.opening?.carrier !== undefined,
+      );
+    const designated = names.flatMap((name) => details?.controls?.[name]?.air ?? [])[0];
+    const tight = airBarriers(wall.layers, designated);
+    if (tight.length > 0)
+      put(
+        'air-barrier',
+        'Air barrier',
+        tight.length === 1
+          ? say`Air barrier: ${nameOf(tight[0]!)}. No hole in it stays open.`
+          : say`Air barrier: one of ${tight.map(nameOf).join(', ')}, the same one all around the house. No hole in it stays open.`,
+        designated !== undefined,
+      );
+    put(
+      'air-test',
+      'Air test',
+      say`${TESTS[choices.airtightness]}`,
+      choices.airtightness !== 'before-cover',
+    );
+    return facts;
+  },
+);
+
+/** What keeps air out: the layer that was designated, else all that could. */
+function airBarriers(
+  layers: readonly ResolvedLayer[],
+  designated: string | undefined,
+): readonly ResolvedLayer[] {
+  const chosen = layers.filter(({ id }) => id === designated);
+  return chosen.length > 0 ? chosen : layers.filter(isAirBarrier);
+}
+
+const nameOf = ({ fill, id }: ResolvedLayer): string => fill?.name ?? id;

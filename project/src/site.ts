@@ -1,0 +1,101 @@
+import { deepEqual } from 'fast-equals';
+import type { ResolvedWall } from '@eldrun/core/build-up';
+import { InputError } from '@eldrun/core/errors';
+import {
+  lastEntered,
+  sitePlan,
+  USUAL_CHOICES,
+  type Choices,
+  type ProjectSite,
+  type SitePlan,
+} from '@eldrun/core/site';
+import { derivation, type Look } from './derive.ts';
+import { onlyDocument } from './documents.ts';
+import { assemblyWalls, elevations, savedDetails, savedHouse } from './house.ts';
+import { resolvedWall } from './walls.ts';
+
+/** How the walls of the house are built, as it was saved; null where nobody said it. */
+export const savedSite = derivation(
+  'saved site',
+  (project) => [onlyDocument<ProjectSite>(project, 'site')?.document ?? null],
+  (site) => site,
+);
+
+/** What the site does: what it chose, else what is usual. */
+export const siteChoices = derivation(
+  'site choices',
+  (_, look) => [look(savedSite)?.choices ?? null],
+  (choices): Choices => ({ ...USUAL_CHOICES, ...choices }),
+  deepEqual,
+);
+
+/** The day that a site is looked at: its own, else the last day that anything was entered for. */
+const siteDay = derivation(
+  'site day',
+  (_, look) => [look(savedSite)],
+  (site): string | null => site && (site.today ?? lastEntered(site)),
+);
+
+/** What of a site its plan hangs on: not what was written in its log, and no test of the air. */
+const planned = derivation(
+  'what is planned',
+  (_, look) => [look(savedSite)],
+  (site): ProjectSite | null => {
+    if (!site) return null;
+    const { log: _log, airTests: _tests, today: _today, ...rest } = site;
+    return rest;
+  },
+  deepEqual,
+);
+
+/** The walls that a site builds, by the names of their assemblies. */
+export const wallsOfSite = derivation(
+  'walls of site',
+  (_, look) => [look(assemblyWalls), ...wallsOf(look)],
+  (names, ...walls): Record<string, ResolvedWall> =>
+    Object.fromEntries(Object.keys(names).map((name, n) => [name, walls[n]!])),
+);
+
+const wallsOf = (look: Look): ResolvedWall[] =>
+  Object.values(look(assemblyWalls)).map((wall) => look(resolvedWall, wall));
+
+/** The day that the plan of a site is made for: what nobody entered by then has not begun. */
+const planDay = derivation(
+  'day of plan',
+  (_, look, date) => [look(savedSite), date],
+  (site, date): string | null => site?.today ?? (date || null),
+);
+
+/**
+ * The plan of a site as it is read on a day: what was not entered by then has not begun.
+ *
+ * @throws InputError where nothing of it is entered, or the house has no elevation
+ */
+export const planOnDay = derivation(
+  'site plan',
+  (_, look, date) => [
+    look(planned),
+    look(savedHouse),
+    look(savedDetails)?.groups ?? null,
+    look(elevations),
+    look(wallsOfSite),
+    look(planDay, date),
+    // Its clocks are read on the last day that anything was entered for, where it has no other.
+    look(planDay, date) ?? look(siteDay),
+  ],
+  (site, house, groups, able, walls, today, day): SitePlan => {
+    if (!site)
+      throw new InputError('site', 'nothing of it is entered yet', 'a start in the place Site');
+    if (!house || able.length === 0)
+      throw new InputError('house', 'the project has no elevation yet', 'a house with elevations');
+    const built = { ...house, elevations: [...able], ...(groups ? { details: { groups } } : {}) };
+    return sitePlan({ ...site, ...(today ? { today } : {}) }, built, walls, day!);
+  },
+);
+
+/** The plan of a site as it was entered. */
+export const planOfSite = derivation(
+  'plan',
+  (_, look) => [look(planOnDay)],
+  (plan) => plan,
+);
