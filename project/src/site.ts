@@ -1,12 +1,17 @@
 import { deepEqual } from 'fast-equals';
 import type { ResolvedWall } from '@eldrun/core/build-up';
 import { InputError } from '@eldrun/core/errors';
+import { HOUSE_FORMAT, type ProjectHouse } from '@eldrun/core/house';
 import {
   lastEntered,
+  siteGraph,
   sitePlan,
   USUAL_CHOICES,
+  withMoves,
   type Choices,
+  type GraphStep,
   type ProjectSite,
+  type SiteHouse,
   type SitePlan,
 } from '@eldrun/core/site';
 import { derivation, type Look } from './derive.ts';
@@ -66,31 +71,53 @@ const planDay = derivation(
   (site, date): string | null => site?.today ?? (date || null),
 );
 
+/** What of the house a site builds, with how its edges are made. */
+const builtHouse = derivation(
+  'built house',
+  (_, look) => [look(savedHouse), look(savedDetails)?.groups ?? null, look(elevations)],
+  (house, groups, able): SiteHouse => ({
+    ...(house ?? NO_HOUSE),
+    elevations: [...able],
+    ...(groups ? { details: { groups } } : {}),
+  }),
+);
+
+const NO_HOUSE: ProjectHouse = {
+  format: HOUSE_FORMAT,
+  version: 1,
+  name: 'House',
+  assemblies: {},
+  elevations: [],
+};
+
 /**
- * The plan of a site as it is read on a day: what was not entered by then has not begun.
+ * The plan of a site as it is read on a day: what was not entered by then has not begun. Without an elevation it is empty.
  *
- * @throws InputError where nothing of it is entered, or the house has no elevation
+ * @throws InputError where nothing of it is entered
  */
 export const planOnDay = derivation(
   'site plan',
   (_, look, date) => [
     look(planned),
-    look(savedHouse),
-    look(savedDetails)?.groups ?? null,
-    look(elevations),
+    look(builtHouse),
     look(wallsOfSite),
     look(planDay, date),
     // Its clocks are read on the last day that anything was entered for, where it has no other.
     look(planDay, date) ?? look(siteDay),
   ],
-  (site, house, groups, able, walls, today, day): SitePlan => {
+  (site, house, walls, today, day): SitePlan => {
     if (!site)
       throw new InputError('site', 'nothing of it is entered yet', 'a start in the place Site');
-    if (!house || able.length === 0)
-      throw new InputError('house', 'the project has no elevation yet', 'a house with elevations');
-    const built = { ...house, elevations: [...able], ...(groups ? { details: { groups } } : {}) };
-    return sitePlan({ ...site, ...(today ? { today } : {}) }, built, walls, day!);
+    return sitePlan({ ...site, ...(today ? { today } : {}) }, house, walls, day!);
   },
+);
+
+/** The steps of a site as they wait for each other, with everybody's own order. */
+export const stepsOfSite = derivation(
+  'steps of site',
+  (_, look) => [look(planned), look(builtHouse), look(wallsOfSite)],
+  (site, house, walls): GraphStep[] =>
+    site ? withMoves(siteGraph(house, walls, site), site.moves ?? []).steps : [],
 );
 
 /** The plan of a site as it was entered. */

@@ -28,3 +28,5 @@ export { wallSteps } from './wall-steps.ts';
 export { openWall, wettingRun, type Wetting, type WettingStart } from './wetting.ts';
 export { checkName, dayText, kindName } from './words.ts';
 export { hourOfYear, siteWeather } from './forecast.ts';
+export type { SiteHouse } from './check-texts.ts';
+export type { GraphStep } from './graph.ts';

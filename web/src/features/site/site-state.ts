@@ -10,12 +10,8 @@ import {
   latestChecks,
   refusalOf,
   simulatedForecast,
-  siteGraph,
   SITE_FORMAT,
-  sitePlan,
-  siteWalls,
   weekday,
-  withMoves,
   workdaysOf,
   type Alternative,
   type LateItem,
@@ -23,12 +19,14 @@ import {
   type PlannedStep,
   type ProjectSite,
   type SiteCommand,
-  type SitePlan,
 } from '@eldrun/core/site';
+import { DETAILS_FORMAT, type Details, type DetailsCommand } from '@eldrun/core/edges';
+import { planOnDay, stepsOfSite, wallsOfSite } from '@eldrun/project';
 import { tradeOf } from '@eldrun/core/trade';
 import type { ResolvedLayer } from '@eldrun/core/build-up';
 import { afterPaint } from '../../compute/after-paint.ts';
 import { today } from '../../components/day.ts';
+import { useDerived } from '../../project/derived.ts';
 import { useOnlyDocument } from '../../project/only-document.ts';
 import { makeHouse } from '../../project/house.ts';
 import { useProject } from '../../project/project.ts';
@@ -55,6 +53,8 @@ const blankSite = (): ProjectSite => ({
   crews: { framing: 3, siding: 2, windows: 2, services: 2, insulation: 2, finish: 2, testing: 1 },
 });
 
+const NO_EDGES: Details = { format: DETAILS_FORMAT, version: 1, name: 'Edges' };
+
 /** Days of a forecast. */
 const FORECAST_DAYS = 10;
 
@@ -71,15 +71,23 @@ function makeSite() {
   });
   const site = record.current;
   const file = house.file;
-  const walls = computed(() => siteWalls(file.value.assemblies, project.pricedMaterials));
+  const details = useOnlyDocument<Details, DetailsCommand>({
+    kind: 'details',
+    label: 'edges',
+    load: async () => (await import('@eldrun/core/kinds')).DETAILS,
+    blank: NO_EDGES,
+    hasKeys: () => false,
+  });
+  const look = useDerived(house, () => ({
+    site: site.value,
+    details: details.exists.value ? details.current.value : null,
+  }));
+  const walls = computed(() => look(wallsOfSite));
   /** The day that it is looked at: the site's own, else today. */
   const day = computed(() => site.value.today ?? today());
-  const plan = computed<SitePlan>(() =>
-    sitePlan({ ...site.value, today: day.value }, file.value, walls.value),
-  );
-  const graph = computed(
-    () => withMoves(siteGraph(file.value, walls.value, site.value), site.value.moves ?? []).steps,
-  );
+  // What was written in the log plans nothing.
+  const plan = computed(() => look(planOnDay, day.value));
+  const graph = computed(() => look(stepsOfSite));
   const steps = computed(() => new Map(plan.value.steps.map((step) => [step.id, step])));
   const workdays = computed(() => workdaysOf(site.value.calendar));
   const elevations = computed(() =>
