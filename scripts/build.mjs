@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { brotliCompress, gzip as gzipCompress } from 'node:zlib';
 import { ALIAS, bundleCommand } from './bundle-command.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
 import { main, runOrFail } from './run.mjs';
@@ -35,6 +37,27 @@ function fingerprint(sources) {
   return hash.digest('hex');
 }
 
+/** Files that are worth packing: text, from so many bytes on. */
+const PACKED = /\.(js|css|html|svg|json|txt)$/;
+const PACKED_FROM = 1024;
+
+/** Puts a packed copy of each file of the page beside it, for brotli and for gzip. */
+async function pack(folder) {
+  const brotli = promisify(brotliCompress);
+  const gzip = promisify(gzipCompress);
+  for (const { name, parentPath } of readdirSync(folder, {
+    recursive: true,
+    withFileTypes: true,
+  })) {
+    const path = join(parentPath, name);
+    if (!PACKED.test(name) || statSync(path).size < PACKED_FROM) continue;
+    const bytes = readFileSync(path);
+    const [br, gz] = await Promise.all([brotli(bytes), gzip(bytes, { level: 9 })]);
+    writeFileSync(`${path}.br`, br);
+    writeFileSync(`${path}.gz`, gz);
+  }
+}
+
 /** Builds the command, the page and the server, unless nothing changed since the last time. */
 export async function build() {
   await bundleCommand();
@@ -47,6 +70,7 @@ export async function build() {
   runOrFail('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], {
     cwd: join(ROOT, 'web'),
   });
+  await pack(join(ROOT, 'web/dist'));
   const core = fingerprint(['core/src', 'core/data']).slice(0, 12);
   const { build: bundle } = await import('esbuild');
   await bundle({

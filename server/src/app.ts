@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import { constants } from 'node:zlib';
 import express, {
   type ErrorRequestHandler,
   type Express,
@@ -6,6 +7,8 @@ import express, {
   type RequestHandler,
 } from 'express';
 import { rateLimit } from 'express-rate-limit';
+import compression from 'compression';
+import compressed, { type ExpressStaticGzipOptions } from 'express-static-gzip';
 import helmet from 'helmet';
 import type pg from 'pg';
 import type { Logger } from 'pino';
@@ -32,6 +35,22 @@ import { supplierRoutes } from './routes/suppliers.ts';
 import { weatherRoutes, type WeatherReader } from './routes/weather.ts';
 import { passwordGate } from './session.ts';
 import { readWeather } from './weather/read.ts';
+
+/** Files of the page are packed once, when it is built (`scripts/build.mjs`): who takes neither gets them as they are. */
+const PACKED: ExpressStaticGzipOptions = {
+  enableBrotli: true,
+  orderPreference: ['br', 'gzip'],
+  index: false,
+};
+
+/** Answers of the API are packed as they leave, as hard as costs no more than it saves; events are not held back for it. */
+const COMPRESSION: compression.CompressionOptions = {
+  threshold: 1024,
+  brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
+  filter: (request, response) =>
+    !String(response.getHeader('Content-Type') ?? '').startsWith('text/event-stream') &&
+    compression.filter(request, response),
+};
 
 const CONTENT_SECURITY_POLICY = {
   useDefaults: false,
@@ -120,6 +139,7 @@ export function createApp({
   if (password) app.use(passwordGate(password));
 
   const api = express.Router();
+  api.use(compression(COMPRESSION));
   api.use((_request, response, next) => {
     response.set('Cache-Control', 'no-store');
     next();
@@ -146,9 +166,12 @@ export function createApp({
   if (page) {
     app.use(
       '/assets',
-      express.static(join(page, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+      compressed(join(page, 'assets'), {
+        ...PACKED,
+        serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+      }),
     );
-    app.use(express.static(page, { index: false, maxAge: 0 }));
+    app.use(compressed(page, { ...PACKED, serveStatic: { maxAge: 0 } }));
     app.get('/{*splat}', (request, response) => {
       // Places of the page have no dot in their last part; files that are not there do.
       if (/\.[^/]*$/.test(request.path)) throw notFound('file');
