@@ -15,6 +15,33 @@ const nodeGlobals = {
   performance: 'readonly',
 };
 
+/** What units are made of: only `core/src/common/units` says it. */
+const FACTORS = [0.0254, 0.3048, 25.4, 304.8, 0.45359237, 1055.05585262, 0.09290304, 6894.757, 1.8];
+
+const noFactors = FACTORS.map((value) => ({
+  selector: `Literal[value=${value}]`,
+  message: 'A unit factor is said once, in core/src/common/units.',
+}));
+
+/** Whether something passes or fails is found in the core. */
+const noStatuses = ['fail', 'caution'].map((status) => ({
+  selector: `ConditionalExpression > Literal[value='${status}']`,
+  message: 'A component shows a status, the core decides it.',
+}));
+
+/** What starts work and has to end with whoever asked: VueUse ends it with its scope. */
+const noStrays = [
+  ['addEventListener', 'useEventListener'],
+  ['setInterval', 'useIntervalFn'],
+].map(([name, use]) => ({
+  selector: `CallExpression[callee.name='${name}'], CallExpression[callee.property.name='${name}']`,
+  message: `${use} ends with its scope.`,
+}));
+const noFetch = {
+  selector: "CallExpression[callee.name='fetch'], NewExpression[callee.name='Worker']",
+  message: 'persistence/api.ts asks the server, compute starts workers.',
+};
+
 export default ts.config(
   { ignores: ['**/dist/', '**/node_modules/', '.build/', '.data/', 'test-results/'] },
   js.configs.recommended,
@@ -43,6 +70,22 @@ export default ts.config(
       'vue/html-indent': 'off',
       'vue/html-closing-bracket-newline': 'off',
       'vue/multiline-html-element-content-newline': 'off',
+    },
+  },
+  {
+    files: ['*/src/**/*.ts', '*/src/**/*.vue'],
+    ignores: ['core/src/common/units/**'],
+    rules: { 'no-restricted-syntax': ['error', ...noFactors] },
+  },
+  {
+    files: ['web/src/{app,components,features,project,charts}/**/*.{ts,vue}'],
+    rules: { 'no-restricted-syntax': ['error', ...noFactors, ...noStrays, noFetch] },
+  },
+  {
+    files: ['web/src/**/*.vue'],
+    rules: {
+      'no-restricted-syntax': ['error', ...noFactors, ...noStrays, noFetch, ...noStatuses],
+      'vue/no-restricted-syntax': ['error', ...noStatuses],
     },
   },
   // supertest's bodies are any: the assertions on them are the check.

@@ -62,7 +62,7 @@ test('three options are compared, one is decided on, and the record is flagged w
   await page.keyboard.press('Tab');
   await page.getByLabel('On', { exact: true }).fill('2026-02-30');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('is no date');
+  await expect(page.getByRole('alert')).toContainText('is no day');
   await page.keyboard.press('Escape');
   await expect(page.locator('main [data-state="saved"]')).toContainText('rev. 2');
 

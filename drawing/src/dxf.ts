@@ -10,7 +10,7 @@ import {
   Units,
   vertex,
 } from '@tarikjabiri/dxf';
-import { INCH, type UnitSystem } from '@eldrun/core/units';
+import { MM_PER_INCH, INCH, type UnitSystem } from '@eldrun/core/units';
 import type { Hatch } from './hatches.ts';
 import type { Mark, Pen, Scene } from './scene.ts';
 
@@ -148,7 +148,7 @@ export function dxfFile(scene: Scene, ratio: number, units: UnitSystem, hatched 
           end: TextHorizontalAlignment.Right,
         }[mark.anchor];
         // A point is as high as its capital letters, 0.7 of it.
-        dxf.addText(place, 0.7 * mark.size * (25.4 / 72) * mm, mark.text, {
+        dxf.addText(place, 0.7 * mark.size * (MM_PER_INCH / 72) * mm, mark.text, {
           layerName: layer,
           horizontalAlignment: anchor,
           ...(mark.anchor === 'start' ? {} : { secondAlignmentPoint: place }),

@@ -1,4 +1,4 @@
-import { formatText, wallLength, type UnitSystem } from '@eldrun/core/units';
+import { INCH, formatText, wallLength, type UnitSystem } from '@eldrun/core/units';
 import type { EdgeSection } from '@eldrun/core/edges';
 import type { ElevationLayout } from '@eldrun/core/layout';
 import type { ResolvedLayer, ResolvedWall } from '@eldrun/core/build-up';
@@ -9,7 +9,7 @@ import type { Mark, Scene, TextMark } from './scene.ts';
 import { layerBands, wallSection } from './wall-section.ts';
 
 /** A point on paper, m. */
-const POINT = 0.0254 / 72;
+const POINT = INCH / 72;
 
 /** Sizes on paper, points: letters, between lines of them, from the drawing to them. */
 const LETTERS = 7;

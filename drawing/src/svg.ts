@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@eldrun/core/units';
 import { HATCHES, INK, type Hatch } from './hatches.ts';
 import type { Mark, Pen, Scene } from './scene.ts';
 
@@ -33,8 +34,8 @@ interface Placed {
 const IN_METRES: Placed = { scale: 1, x: 0, y: 0 };
 
 /** Paper units (mm) in a px of a pen's weight, and in a point of a text. */
-const MM_PER_PX = 25.4 / 96;
-const MM_PER_POINT = 25.4 / 72;
+const MM_PER_PX = MM_PER_INCH / 96;
+const MM_PER_POINT = MM_PER_INCH / 72;
 
 function penOf(pen: Pen, placed: Placed): string {
   if (pen === 'none') return '';

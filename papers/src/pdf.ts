@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@eldrun/core/units';
 import { createRequire } from 'node:module';
 import type { Content, TDocumentDefinitions, TableCell } from 'pdfmake/interfaces.js';
 import { paperSize, svgFile, type Drawn } from '@eldrun/drawing';
@@ -12,7 +13,7 @@ const DEFERS =
 const MARGINS = { left: 42, top: 62, right: 42, bottom: 58 };
 
 /** Points in a mm. */
-const MM = 72 / 25.4;
+const MM = 72 / MM_PER_INCH;
 
 const SMALL = 7;
 /** So many pictures stand beside each other. */

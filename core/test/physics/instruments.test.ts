@@ -139,8 +139,8 @@ test('fresh air by floor and bedrooms, leaks credited in part', () => {
 test('an exhaust in a tight house draws it down, in a leaky one hardly', () => {
   const tight = backDraft(0.1, 0.01, 0.65);
   expect(tight.pressure).toBeCloseTo(10 ** (1 / 0.65), 9);
-  expect(tight.risk).toBe(true);
-  expect(backDraft(0.05, 0.1, 0.65).risk).toBe(false);
+  expect(tight.status).toBe('fail');
+  expect(backDraft(0.05, 0.1, 0.65).status).toBe('pass');
   expect(backDraft(-0.01, 0.01, 0.65).pressure).toBe(0);
 });
 

@@ -1,20 +1,14 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import { InputError } from '@eldrun/core/errors';
+import { BTU, FAHRENHEIT_DEGREE, FOOT, INCH, POUND } from '@eldrun/core/units';
 import { inOrder } from './ifc-read.ts';
 import type { ReadLayer, ReadWall } from './types.ts';
-
-const INCH = 0.0254;
-const FOOT = 12 * INCH;
-const POUND = 0.45359237;
-/** A Btu by the international table, J; a degree Fahrenheit, K. */
-const BTU = 1055.05585262;
-const FAHRENHEIT = 5 / 9;
 
 /** Units of gbXML in SI, by element. */
 const UNITS: Record<string, Record<string, number>> = {
   'R-value': {
     SquareMeterKPerW: 1,
-    HrSquareFtFPerBTU: (3600 * FOOT ** 2 * FAHRENHEIT) / BTU,
+    HrSquareFtFPerBTU: (3600 * FOOT ** 2 * FAHRENHEIT_DEGREE) / BTU,
   },
   Thickness: {
     Meters: 1,
@@ -26,7 +20,7 @@ const UNITS: Record<string, Record<string, number>> = {
   Conductivity: {
     WPerMeterK: 1,
     WPerCmC: 100,
-    BtuPerHourFtF: BTU / (3600 * FOOT * FAHRENHEIT),
+    BtuPerHourFtF: BTU / (3600 * FOOT * FAHRENHEIT_DEGREE),
   },
   Density: {
     KgPerCubicM: 1,
@@ -34,8 +28,11 @@ const UNITS: Record<string, Record<string, number>> = {
     LbsPerCubicIn: POUND / INCH ** 3,
     LbsPerCubicFt: POUND / FOOT ** 3,
   },
-  'U-value': { WPerSquareMeterK: 1, BtuPerHourSquareFtF: BTU / (3600 * FOOT ** 2 * FAHRENHEIT) },
-  SpecificHeat: { JPerKgK: 1, BTUPerLbF: BTU / (POUND * FAHRENHEIT) },
+  'U-value': {
+    WPerSquareMeterK: 1,
+    BtuPerHourSquareFtF: BTU / (3600 * FOOT ** 2 * FAHRENHEIT_DEGREE),
+  },
+  SpecificHeat: { JPerKgK: 1, BTUPerLbF: BTU / (POUND * FAHRENHEIT_DEGREE) },
 };
 
 type Element = Record<string, unknown>;

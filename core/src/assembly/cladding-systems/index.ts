@@ -11,5 +11,5 @@ export {
   type JointPart,
 } from './compatibility.ts';
 export { PROOF_KINDS } from './proof-kinds.ts';
-export { otherProof, proofRegister, systemStanding } from './proof.ts';
+export { needStatus, otherProof, proofRegister, systemStanding } from './proof.ts';
 export { claddingSystem } from './systems.ts';

@@ -103,6 +103,17 @@ export function otherProof(wall: ResolvedWall, rows: readonly ProofRow[]): Proof
 export interface Standing {
   tested: boolean;
   missing: AskedProof[];
+  /** Parts of several systems fail; what only lacks documents is a caution. */
+  status: 'pass' | 'caution' | 'fail';
+}
+
+/** Whether what a system needs is there: built, or shown by a document. */
+export function needStatus(
+  { built, proof }: CladdingSystem['needs'][number],
+  { missing }: Pick<Standing, 'missing'>,
+): 'pass' | 'caution' | 'fail' {
+  if (built !== null) return built ? 'pass' : 'fail';
+  return missing.some(({ kind }) => kind === proof) ? 'caution' : 'pass';
 }
 
 /** @param today YYYY-MM-DD */
@@ -114,13 +125,11 @@ export function systemStanding(
   const kinds = system.needs.flatMap(({ proof }) => (proof ? [proof] : []));
   const missing = asked(wall, 'system', kinds, today).filter(({ state }) => state !== 'there');
   const built = system.needs.every((need) => need.built !== false);
-  return {
-    tested:
-      missing.length === 0 &&
-      built &&
-      system.mixed === null &&
-      wall.file.mixedParts === undefined &&
-      system.kind !== 'acrylic-over-cement',
-    missing,
-  };
+  const tested =
+    missing.length === 0 &&
+    built &&
+    system.mixed === null &&
+    wall.file.mixedParts === undefined &&
+    system.kind !== 'acrylic-over-cement';
+  return { tested, missing, status: tested ? 'pass' : system.mixed ? 'fail' : 'caution' };
 }

@@ -1,5 +1,5 @@
 import { innerPlaneOf, sunDrivenOf } from '../../physics/steady-moisture/index.ts';
-import { measured, say } from '../../common/units/index.ts';
+import { INCH, measured, say } from '../../common/units/index.ts';
 import { freeLayerId, type Command, type Fix } from '../wall/index.ts';
 import type { LayerAssessment } from '../assessment/index.ts';
 import type { FixContext, LayerRule } from './types.ts';
@@ -9,7 +9,7 @@ import { layerName, lower, monthName } from './words.ts';
 const NOTABLE = 0.02;
 
 /** Depth of a gap behind a cladding that stores water, m. */
-const GAP = 0.0254;
+const GAP = INCH;
 
 const keepsOut = ({ wall }: LayerAssessment): boolean => {
   const driven = sunDrivenOf(wall);

@@ -1,3 +1,4 @@
+import { INCH } from '../../common/units/index.ts';
 import { fill, fillBounded, taken, type Knapsack } from './knapsack.ts';
 
 /** A way of cutting one length: how many of each piece. */
@@ -25,7 +26,7 @@ export interface Fractional {
 }
 
 /** Units of the knapsack, m: sixteenths of an inch or whole millimeters where all lengths are such, else a quarter of one. */
-const UNITS = [0.0254 / 16, 0.001] as const;
+const UNITS = [INCH / 16, 0.001] as const;
 const FINE = 0.00025;
 
 /** A bound so near to what is reached is good enough, share. */

@@ -12,6 +12,13 @@ export interface Link {
   breaks: Joint[];
 }
 
+/** What a link of a line is: a gap in the insulation costs heat; one in a barrier costs the wall. */
+export const linkStatus = (
+  line: LineName,
+  { status }: Pick<Link, 'status'>,
+): 'pass' | 'caution' | 'fail' =>
+  status === 'whole' ? 'pass' : status === 'broken' && line !== 'insulation' ? 'fail' : 'caution';
+
 /** A control layer from the footing to the roof. */
 export interface Chain {
   line: LineName;

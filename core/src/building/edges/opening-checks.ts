@@ -1,4 +1,4 @@
-import { measured, say, type Message } from '../../common/units/index.ts';
+import { INCH, measured, say, type Message } from '../../common/units/index.ts';
 import type { Draft } from './draft.ts';
 import type { Said } from './fields.ts';
 import type { OpeningPlan, OpeningSize } from './opening-plan.ts';
@@ -7,7 +7,7 @@ import type { Stack } from './stack.ts';
 const length = (value: number) => measured('length', value);
 
 /** A flanged frame stands this far out before its flange anyway, m. */
-const FLANGED = 0.0254;
+const FLANGED = INCH;
 
 const slopeOf = (said: Said): number => Math.tan((said.number('sillSlope') * Math.PI) / 180);
 

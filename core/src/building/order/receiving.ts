@@ -22,6 +22,10 @@ export interface Received {
   open: Message[];
 }
 
+/** Whether what came in can be built in: wrong, still to be looked at, or right. */
+export const receivedStatus = ({ wrong, open }: Received): 'pass' | 'caution' | 'fail' =>
+  wrong.length > 0 ? 'fail' : open.length > 0 ? 'caution' : 'pass';
+
 /** A sheet may be so much thinner or thicker than it should be: a share, and at least so much, m. */
 const THICKNESS = { share: 0.05, least: 0.0008 };
 

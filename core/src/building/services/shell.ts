@@ -14,7 +14,7 @@ export interface ShellFacts {
   /** Thickness of a block, m. */
   block: number;
   /** What stands beside each other, and what is left over (negative where it does not fit); null where nothing is asked. */
-  room: { needs: number; left: number } | null;
+  room: { needs: number; left: number; status: 'pass' | 'fail' } | null;
 }
 
 /** What the corrugation adds to the fill behind its troughs, mean over the wall, m: the slopes lie at half the depth. */
@@ -57,7 +57,10 @@ export function shellFacts(
     clear,
     block: depth,
     blocked: own.map((layout) => fluteBlocks(layout, shell, apart)),
-    room: room.length === 0 ? null : { needs, left: clear - needs },
+    room:
+      room.length === 0
+        ? null
+        : { needs, left: clear - needs, status: clear < needs ? 'fail' : 'pass' },
   };
 }
 

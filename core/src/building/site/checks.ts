@@ -13,7 +13,7 @@ import {
 } from './check-texts.ts';
 import { nextOutside, outsideOf } from './clocks.ts';
 import type { GraphStep } from './graph.ts';
-import type { SiteCheck } from './types.ts';
+import type { CheckResult, SiteCheck } from './types.ts';
 
 /**
  * Whether what was measured lies within a check's tolerance. A least or a most is kept by its value alone: the moisture of
@@ -34,6 +34,12 @@ export function withinCheck(
   if (/\/joints$/.test(id)) return measured <= value + slack;
   return Math.abs(measured - value) <= slack;
 }
+
+/** What was found at a check where something was measured. @param measured in the unit of the check */
+export const measuredResult = (
+  check: Pick<SiteCheck, 'value' | 'tolerance' | 'unit' | 'id'>,
+  measured: number,
+): CheckResult => (withinCheck(check, measured) ? 'pass' : 'fail');
 
 /**
  * The checks of an elevation, each before the step that hides what it looks at.

@@ -2,7 +2,7 @@ export { addDays, dayNumber, dayOf, weekday, workdaysOf } from './days.ts';
 export * from './types.ts';
 export { alternatives, lateItems, type Alternative, type LateItem } from './alternatives.ts';
 export { cautionsOf } from './cautions.ts';
-export { withinCheck } from './checks.ts';
+export { measuredResult, withinCheck } from './checks.ts';
 export { applySite } from './commands.ts';
 export { conditionsOf, stepWeather, type StepWeather } from './conditions.ts';
 export { crewOf, USUAL_CREWS } from './crews.ts';
@@ -18,6 +18,7 @@ export {
   siteGraph,
   sitePlan,
   siteWalls,
+  problemStatus,
   USUAL_CHOICES,
 } from './plan.ts';
 export { ROUTES } from './routes.ts';
@@ -25,7 +26,7 @@ export { workdaysFor } from './schedule.ts';
 export { siteFile, type SitePlanFile } from './site-file.ts';
 export { standingOn } from './standing.ts';
 export { wallSteps } from './wall-steps.ts';
-export { openWall, wettingRun, type Wetting, type WettingStart } from './wetting.ts';
+export { openWall, wettingRun, wettingStatus, type Wetting, type WettingStart } from './wetting.ts';
 export { checkName, dayText, kindName } from './words.ts';
 export { hourOfYear, siteWeather } from './forecast.ts';
 export type { SiteHouse } from './check-texts.ts';

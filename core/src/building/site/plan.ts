@@ -175,6 +175,10 @@ export function sitePlan(
   };
 }
 
+/** How bad a problem of a plan is: what is held does not go on. @param step that it is of, where it is of one */
+export const problemStatus = (step: Pick<PlannedStep, 'held'> | undefined): 'fail' | 'caution' =>
+  step && step.held.length > 0 ? 'fail' : 'caution';
+
 /** Items by what they have in common, in the order in which it first shows. */
 export function groupedBy<T>(items: readonly T[], key: (item: T) => string): Map<string, T[]> {
   const groups = new Map<string, T[]>();

@@ -25,6 +25,14 @@ export interface Wetting {
   notes: string[];
 }
 
+/** Whether wood that gets wet is dry again in time: a caution where it is within the run, a failure where it is not. */
+export const wettingStatus = ({
+  peak,
+  limit,
+  dry,
+}: Pick<Wetting, 'peak' | 'limit' | 'dry'>): 'pass' | 'caution' | 'fail' =>
+  peak <= limit ? 'pass' : dry ? 'caution' : 'fail';
+
 /** From when, for how long and how a wall is let rain on. */
 export interface WettingStart {
   from: Day;

@@ -1,3 +1,4 @@
+import { FOOT } from '../../common/units/index.ts';
 import { SAME, type House } from '../house/index.ts';
 import { SOLD_LUMBER, type Trade } from '../../assembly/trade/index.ts';
 import {
@@ -25,7 +26,7 @@ export type BuiltHouse = Omit<
 >;
 
 /** Spacings that come from feet: lumber is then sold in feet, m. */
-const IN_FEET = [0.3048, 0.4064, 0.4877, 0.6096];
+const IN_FEET = [FOOT, 0.4064, 0.4877, 2 * FOOT];
 
 /**
  * What one elevation takes, layer by layer, before it is ordered.

@@ -3,6 +3,9 @@
 /** m in an inch (exact by definition, 1959). */
 export const INCH = 0.0254;
 
+/** mm in an inch, for what is set on paper (exact). */
+export const MM_PER_INCH = 25.4;
+
 /** m in a foot. */
 export const FOOT = 12 * INCH;
 

@@ -143,3 +143,18 @@ export function blowerDoor(test: AirTestInput): AirTestResult {
     ],
   };
 }
+
+/**
+ * A test held against what was expected: it fails where it is leakier beyond its own error, and is a caution within it.
+ *
+ * @param result of the test, m³/(s·m²) at 50 Pa with its error
+ * @param expected the same; null where nobody expects anything
+ */
+export function judgedAirTest(
+  { q50, q50Error }: Pick<AirTestResult, 'q50' | 'q50Error'>,
+  expected: number | null,
+): 'pass' | 'caution' | 'fail' | 'info' {
+  if (expected === null) return 'info';
+  if (q50 - q50Error > expected) return 'fail';
+  return q50 + q50Error > expected ? 'caution' : 'pass';
+}

@@ -1,4 +1,4 @@
-export { blowerDoor, type AirTestInput, type AirTestResult } from './blower-door.ts';
+export { blowerDoor, judgedAirTest, type AirTestInput, type AirTestResult } from './blower-door.ts';
 export { simulatedFan, simulatedMeter, simulatedSensors, TEST_PRESSURES } from './devices.ts';
 export { judgedReading } from './moisture-reading.ts';
 export { READING_KINDS, type Reading } from './reading.ts';

@@ -32,7 +32,7 @@ export interface BackDraft {
   pressure: number;
   /** Below this many Pa a natural draft holds. */
   limit: number;
-  risk: boolean;
+  status: 'pass' | 'fail';
 }
 
 /** Depressurization that a natural draft still holds against, Pa (building practice, 2 to 5). */
@@ -47,5 +47,9 @@ const NATURAL_DRAFT = 3;
  */
 export function backDraft(exhaust: number, coefficient: number, exponent: number): BackDraft {
   const pressure = exhaust > 0 ? (exhaust / coefficient) ** (1 / exponent) : 0;
-  return { pressure, limit: NATURAL_DRAFT, risk: pressure > NATURAL_DRAFT };
+  return {
+    pressure,
+    limit: NATURAL_DRAFT,
+    status: pressure > NATURAL_DRAFT ? 'fail' : 'pass',
+  };
 }

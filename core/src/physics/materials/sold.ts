@@ -1,3 +1,4 @@
+import { INCH } from '../../common/units/index.ts';
 import { LIBRARY } from './library.ts';
 import type { Material } from './types.ts';
 
@@ -11,7 +12,7 @@ export interface BoardStep {
 const MAX_BUILT_UP = 0.32;
 
 /** Sizes for a file's own board that does not say how it is sold, m. */
-const DEFAULT_BOARDS = [0.0254, 0.0381, 0.0508, 0.0762, 0.1016];
+const DEFAULT_BOARDS = [INCH, 0.0381, 0.0508, 0.0762, 0.1016];
 
 /** Two boards are no step of their own where one comes so close, m. */
 const APART = 0.004;

@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { fixed, formatText, messageText } from '@eldrun/core/units';
 import { isAirBarrier, waterBarriers } from '@eldrun/core/build-up';
-import { USUAL_OPENING_U, type Chain, type Link } from '@eldrun/core/edges';
+import { linkStatus, USUAL_OPENING_U, type Chain, type Link } from '@eldrun/core/edges';
 import ChoiceField from '../../components/ChoiceField.vue';
 import StatusMark from '../../components/StatusMark.vue';
 import { useEdges } from './edges-state.ts';
@@ -17,10 +17,6 @@ const TITLES: Record<Chain['line'], string> = {
   water: 'Water barrier',
   insulation: 'Insulation',
 };
-/** A gap in the insulation costs heat; one in a barrier costs the wall. */
-const statusOf = (line: Chain['line'], { status }: Pick<Link, 'status'>) =>
-  status === 'whole' ? 'pass' : status === 'broken' && line !== 'insulation' ? 'fail' : 'caution';
-
 /** Links of one kind and state together. */
 function grouped(links: readonly Link[]): { link: Link; count: number }[] {
   const found = new Map<string, { link: Link; count: number }>();
@@ -85,7 +81,9 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
     <h1>Continuity, footing to roof</h1>
     <section v-for="chain in state.chains.value" :key="chain.line" :data-chain="chain.line">
       <h2>
-        <StatusMark :status="statusOf(chain.line, { status: chain.whole ? 'whole' : 'broken' })" />
+        <StatusMark
+          :status="linkStatus(chain.line, { status: chain.whole ? 'whole' : 'broken' })"
+        />
         {{ TITLES[chain.line] }}
         <span class="soft">{{
           chain.whole
@@ -95,8 +93,8 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
       </h2>
       <ol class="chain">
         <li v-for="{ link, count } in grouped(chain.links)" :key="link.edge">
-          <RouterLink :to="to(link)" class="link" :class="statusOf(chain.line, link)">
-            <StatusMark :status="statusOf(chain.line, link)" />
+          <RouterLink :to="to(link)" class="link" :class="linkStatus(chain.line, link)">
+            <StatusMark :status="linkStatus(chain.line, link)" />
             <span
               >{{ link.name }}<template v-if="count > 1"> × {{ count }}</template>
               <span v-for="joint in link.breaks" :key="joint.id" class="small break">{{

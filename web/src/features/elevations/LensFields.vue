@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { inUnits } from '@eldrun/core/units';
 import { computed } from 'vue';
 import { InputError } from '@eldrun/core/errors';
 import { ROLL_SIZE, SHEET, stripWidth, type ElevationLayout } from '@eldrun/core/layout';
@@ -79,7 +80,7 @@ function temperature(typed: string): void {
 }
 const installedAt = computed(() => {
   const celsius = props.house.cladding?.installedAt ?? 15;
-  return String(Math.round(props.units === 'imperial' ? celsius * 1.8 + 32 : celsius));
+  return String(Math.round(inUnits('temperature', celsius, props.units)));
 });
 
 const LYING = [

@@ -113,7 +113,7 @@ const setRoom = (n: number, change: Partial<NonNullable<Shell['room']>[number]>)
         <tr v-if="facts.room">
           <th scope="row">Beside each other</th>
           <td>
-            <StatusMark :status="facts.room.left < 0 ? 'fail' : 'pass'" />
+            <StatusMark :status="facts.room.status" />
             {{ length(facts.room.needs) }}:
             {{
               facts.room.left < 0

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { FOOT } from '@eldrun/core/units';
 import { computed } from 'vue';
 import { CORNERS, type Corner, type Elevation, type WallEnd } from '@eldrun/core/house';
 import { InputError } from '@eldrun/core/errors';
@@ -153,7 +154,7 @@ const LISTS = [
       column('to', 'to', 'place'),
       column('spacing', 'apart', 'size'),
     ],
-    fresh: () => ({ from: 0, to: Math.min(1.2192, props.elevation.length), spacing: 0.3048 }),
+    fresh: () => ({ from: 0, to: Math.min(1.2192, props.elevation.length), spacing: FOOT }),
   },
   {
     field: 'steps' as const,

@@ -1,3 +1,4 @@
+import { INCH } from '@eldrun/core/units';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, triggerRef, watch } from 'vue';
 import { assess } from '@eldrun/core/assessment';
@@ -64,7 +65,7 @@ export const MOST_EXPLORED = 1_000_000;
 export const SAMPLE = 100_000;
 
 /** Steps of the thickness curve, m, and how many. */
-const STEP = { imperial: 0.0254, metric: 0.02 };
+const STEP = { imperial: INCH, metric: 0.02 };
 const STEPS = { imperial: 8, metric: 10 };
 
 export const keyOf = ({ layer, varied }: Pick<Choice, 'layer' | 'varied'>): string =>

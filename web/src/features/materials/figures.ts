@@ -5,7 +5,15 @@ import {
   type Material,
   type Table,
 } from '@eldrun/core/materials';
-import { format, formatText, PERM, R_VALUE, type UnitSystem, fixed } from '@eldrun/core/units';
+import {
+  INCH,
+  format,
+  formatText,
+  PERM,
+  R_VALUE,
+  type UnitSystem,
+  fixed,
+} from '@eldrun/core/units';
 import { usualThickness } from '@eldrun/core/quickline';
 
 export interface MaterialFigure {
@@ -15,7 +23,7 @@ export interface MaterialFigure {
 
 /** m in an inch over the R-value: R per inch out of a conductivity. */
 export function rPerInch(material: Material): number {
-  return 0.0254 / conductivityAt(material, 24) / R_VALUE;
+  return INCH / conductivityAt(material, 24) / R_VALUE;
 }
 
 const pairs = (table: Table, x: (v: number) => string, y: (v: number) => string): string =>

@@ -8,6 +8,7 @@ import {
   findingsText,
   receivingRows,
   type ReceivingRow,
+  receivedStatus,
 } from '@eldrun/core/order';
 import { amountText } from '@eldrun/core/takeoff';
 import { today } from '../../components/day.ts';
@@ -109,11 +110,7 @@ const print = (): void => window.print();
         <tr v-for="{ delivery, received } in row.deliveries" :key="delivery.id">
           <td colspan="6" class="delivery">
             <p>
-              <StatusMark
-                :status="
-                  received.wrong.length > 0 ? 'fail' : received.open.length > 0 ? 'caution' : 'pass'
-                "
-              />
+              <StatusMark :status="receivedStatus(received)" />
               {{ delivery.on }}, {{ amountText(delivery.count, row.line.orderUnit, project.units)
               }}<template v-if="findingsText(received, project.units)"
                 >: {{ findingsText(received, project.units) }};

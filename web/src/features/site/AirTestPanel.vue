@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import { fixed, formatText, parseNumber } from '@eldrun/core/units';
+import { INCH, FOOT, fixed, formatText, parseNumber } from '@eldrun/core/units';
 import { freeName, outlineOf } from '@eldrun/core/house';
 import { InputError } from '@eldrun/core/errors';
 import { leakAtFifty } from '@eldrun/core/steady-moisture';
@@ -12,6 +12,7 @@ import {
   simulatedFan,
   TEST_PRESSURES,
   type AirTestResult,
+  judgedAirTest,
 } from '@eldrun/core/instruments';
 import type { AirTest } from '@eldrun/core/site';
 import StatusMark from '../../components/StatusMark.vue';
@@ -28,7 +29,7 @@ const who = useWho();
 const metric = computed(() => state.project.units === 'metric');
 
 /** m³/s of a flow as it is typed, m³/h or cfm. */
-const FLOW = { metric: 1 / 3600, imperial: 0.3048 ** 3 / 60 } as const;
+const FLOW = { metric: 1 / 3600, imperial: FOOT ** 3 / 60 } as const;
 const flowUnit = computed(() => (metric.value ? 'm³/h' : 'cfm'));
 const perUnit = computed(() => FLOW[state.project.units]);
 const inUnits = (flow: number): string => fixed(flow / perUnit.value, 0);
@@ -67,12 +68,9 @@ const result = computed(() =>
 
 const stated = computed(() => state.project.document?.brief.airtightness);
 const expected = computed(() => (stated.value ? leakAtFifty(stated.value) : null));
-const status = computed(() => {
-  if (!result.value || expected.value === null) return 'info' as const;
-  const { q50, q50Error } = result.value;
-  if (q50 - q50Error > expected.value) return 'fail' as const;
-  return q50 + q50Error > expected.value ? ('caution' as const) : ('pass' as const);
-});
+const status = computed(() =>
+  result.value ? judgedAirTest(result.value, expected.value) : 'info',
+);
 const VERDICT = {
   fail: 'leakier than the brief says',
   caution: 'as the brief says, within the error of the test',
@@ -174,7 +172,6 @@ const number = (text: string, field: string, least: number, most: number): numbe
 };
 
 /** m³ and m² as they are typed. */
-const FOOT = 0.3048;
 const volumeUnit = computed(() => (metric.value ? 'm³' : 'ft³'));
 const areaUnit = computed(() => (metric.value ? 'm²' : 'ft²'));
 const cube = computed(() => (metric.value ? 1 : FOOT ** 3));
@@ -204,7 +201,7 @@ const draft = computed(() =>
   result.value ? backDraft(exhaust.value, result.value.coefficient, result.value.exponent) : null,
 );
 const leakArea = (area: number): string =>
-  metric.value ? `${fixed(area * 1e4, 0)} cm²` : `${fixed(area / 0.0254 ** 2, 0)} in²`;
+  metric.value ? `${fixed(area * 1e4, 0)} cm²` : `${fixed(area / INCH ** 2, 0)} in²`;
 const ACH = (value: number): string => `${fixed(value, 2)} changes an hour at 50 Pa`;
 
 /** The line through the points, for those who see it: logarithms of both. */
@@ -408,10 +405,10 @@ const plot = computed(() => {
           :take="(text) => void (exhaust = parseNumber(text, 'exhaust', 0, 100000) * perUnit)"
         />
         <p>
-          <StatusMark :status="draft.risk ? 'fail' : 'pass'" />
+          <StatusMark :status="draft.status" />
           draws the house {{ fixed(draft.pressure, 1) }} Pa down;
           {{
-            draft.risk
+            draft.status === 'fail'
               ? `a natural draft holds to ${draft.limit} Pa: no open fire or draft hood without make-up air; have a heating contractor look`
               : `a natural draft holds to ${draft.limit} Pa`
           }}

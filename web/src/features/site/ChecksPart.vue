@@ -16,7 +16,7 @@ import {
   kindName,
   type CheckEntry,
   type CheckResult,
-  withinCheck,
+  measuredResult,
   type SiteCheck,
 } from '@eldrun/core/site';
 import ChoiceField from '../../components/ChoiceField.vue';
@@ -119,7 +119,7 @@ function measure(check: SiteCheck, text: string): void {
     return parseNumber(text, 'measured', 0, 1e6);
   };
   const measured = read();
-  void enter(check, withinCheck(check, measured) ? 'pass' : 'fail', { measured });
+  void enter(check, measuredResult(check, measured), { measured });
 }
 
 /** What is being written down of a check. */

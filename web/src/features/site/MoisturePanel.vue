@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { fixed, formatText, parseNumber } from '@eldrun/core/units';
 import { InputError } from '@eldrun/core/errors';
@@ -115,10 +116,10 @@ async function stream(): Promise<void> {
   streamed.value = [];
   streaming.value = true;
   const sensors = simulatedSensors(where.value, wetting.days, 5, (next) => {
-    const timer = setInterval(() => {
+    const { pause } = useIntervalFn(() => {
       if (!next()) endStream();
     }, EVERY);
-    return () => clearInterval(timer);
+    return pause;
   });
   stopStream = sensors.stream((reading) => (streamed.value = [...streamed.value, reading]));
 }

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef } from 'vue';
-import { fixed, formatText, parseNumber } from '@eldrun/core/units';
+import { inUnits, fromUnits, fixed, formatText, parseNumber } from '@eldrun/core/units';
 import {
   emptyBay,
   judgedStrip,
@@ -60,13 +60,16 @@ const line = computed(() => {
       .join('');
   return { seen: path(strip.seen), expected: path(strip.expected) };
 });
+/** How a guess is marked: it is practice, no finding. */
+const GUESSED = { right: 'pass', wrong: 'caution' } as const;
+
 const verdict = computed(() => {
   if (!look.value || guess.value === null) return null;
   const { defect } = look.value.strip;
   const said = look.value.judged.filter(({ suspect }) => suspect).map(({ bay }) => bay + 1);
   const right = guess.value === (defect ?? -1);
   return {
-    right,
+    right: right ? ('right' as const) : ('wrong' as const),
     text: `${right ? 'Right' : 'No'}: ${defect === null ? 'every bay is filled' : `the fill is missing in bay ${defect + 1}`}; by the section solver ${
       said.length > 0
         ? `bay ${said.join(', ')} is colder than designed`
@@ -76,13 +79,13 @@ const verdict = computed(() => {
 });
 const celsius = (text: string, name: string): number => {
   const value = parseNumber(text, name, -60, 140);
-  return state.project.units === 'metric' ? value : (value - 32) / 1.8;
+  return fromUnits('temperature', value, state.project.units);
 };
 const setIndoors = (text: string): void => void (indoor.value = celsius(text, 'indoors'));
 const setOutdoors = (text: string): void => void (outdoor.value = celsius(text, 'outdoors'));
 const degree = computed(() => (state.project.units === 'metric' ? '°C' : '°F'));
 const degrees = (value: number): string =>
-  fixed(state.project.units === 'metric' ? value : value * 1.8 + 32, 0);
+  fixed(inUnits('temperature', value, state.project.units), 0);
 </script>
 
 <template>
@@ -139,7 +142,7 @@ const degrees = (value: number): string =>
         </button>
       </div>
       <p v-if="verdict" role="status" data-verdict>
-        <StatusMark :status="verdict.right ? 'pass' : 'caution'" /> {{ verdict.text }}
+        <StatusMark :status="GUESSED[verdict.right]" /> {{ verdict.text }}
       </p>
     </template>
   </section>

@@ -9,6 +9,7 @@ import {
   type Clock,
   type StepWeather,
   type Wetting,
+  wettingStatus,
 } from '@eldrun/core/site';
 import ChoiceField from '../../components/ChoiceField.vue';
 import StatusMark from '../../components/StatusMark.vue';
@@ -252,15 +253,7 @@ async function rain(): Promise<void> {
       </p>
       <template v-else>
         <p>
-          <StatusMark
-            :status="
-              wetting.result.peak > wetting.result.limit
-                ? wetting.result.dry
-                  ? 'caution'
-                  : 'fail'
-                : 'pass'
-            "
-          />
+          <StatusMark :status="wettingStatus(wetting.result)" />
           {{ wetting.elevation }}: at most
           {{ formatText('share', wetting.result.peak, state.project.units) }} of its dry weight;
           <template v-if="wetting.result.dry"

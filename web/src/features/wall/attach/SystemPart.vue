@@ -1,10 +1,14 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { claddingSystem, PROOF_KINDS, systemStanding } from '@eldrun/core/cladding-systems';
+import {
+  claddingSystem,
+  PROOF_KINDS,
+  systemStanding,
+  needStatus,
+} from '@eldrun/core/cladding-systems';
 import { messageText, type Message } from '@eldrun/core/units';
 import type { Command } from '@eldrun/core/wall';
 import type { ResolvedWall } from '@eldrun/core/build-up';
-import type { Status } from '@eldrun/core/verdicts';
 import { layerTitle } from '@eldrun/core/explain';
 import { today } from '../../../components/day.ts';
 import StatusMark from '../../../components/StatusMark.vue';
@@ -25,8 +29,7 @@ const text = (message: Message): string => messageText(message, project.units);
 const needs = computed(() =>
   system.value.needs.map((need) => {
     const asked = standing.value.missing.find(({ kind }) => kind === need.proof);
-    const status: Status =
-      need.built === null ? (asked ? 'caution' : 'pass') : need.built ? 'pass' : 'fail';
+    const status = needStatus(need, standing.value);
     const state =
       need.built === null
         ? asked
@@ -68,7 +71,7 @@ const takeOut = (): void =>
   <div class="system">
     <section aria-labelledby="system-what">
       <h3 id="system-what">
-        <StatusMark :status="standing.tested ? 'pass' : system.mixed ? 'fail' : 'caution'" />
+        <StatusMark :status="standing.status" />
         {{ system.name }}
       </h3>
       <p>
