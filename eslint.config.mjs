@@ -16,7 +16,7 @@ const nodeGlobals = {
 };
 
 /** What units are made of: only `core/src/common/units` says it. */
-const FACTORS = [0.0254, 0.3048, 25.4, 304.8, 0.45359237, 1055.05585262, 0.09290304, 6894.757, 1.8];
+const FACTORS = [0.0254, 25.4, 304.8, 0.45359237, 1055.05585262, 0.09290304, 6894.757, 1.8];
 
 const noFactors = FACTORS.map((value) => ({
   selector: `Literal[value=${value}]`,

@@ -530,7 +530,7 @@ export const DEMO_PROJECTS: readonly DemoProject[] = [
         sheet('polyethylene-6mil', 0.00015),
         framed(0.0889, 'fiberglass-batt-r13', stud(0.0381, 0.4064), 0.25),
         sheet('osb', 0.0111),
-        sheet('polyiso-foil-faced', 0.0254),
+        sheet('polyiso-foil-faced', INCH),
         sheet('wrap-drainable', 0.001),
         sheet('vinyl-siding', 0.0011),
       ]),

@@ -1,6 +1,6 @@
 import { attachmentOf } from '../attachment/index.ts';
 import { isInsulation, rolesOf } from '../../physics/materials/index.ts';
-import { FOOT, measured, say, type Message } from '../../common/units/index.ts';
+import { measured, say, type Message } from '../../common/units/index.ts';
 import {
   claddingLayer,
   onceFor,
@@ -313,7 +313,7 @@ function placesOf(soft: boolean, wall: ResolvedWall): Message[] {
           say`People lean ladders and bicycles: heavy mesh up to ${measured('length', 1.8288)} above grade.`,
         ]
       : []),
-    say`Laps go around the house: mesh laps ${measured('length', 0.0635)} at least and never at a corner of an opening; the barrier laps like shingles and turns ${measured('length', FOOT)} around corners.`,
+    say`Laps go around the house: mesh laps ${measured('length', 0.0635)} at least and never at a corner of an opening; the barrier laps like shingles and turns ${measured('length', 0.3048)} around corners.`,
     ...(boards.length > 0
       ? [say`Boards stagger at corners, and no joint of theirs meets a corner of an opening.`]
       : []),

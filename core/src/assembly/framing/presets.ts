@@ -1,4 +1,3 @@
-import { FOOT } from '../../common/units/index.ts';
 import { clearFieldShare, type FramedLayer } from '../../physics/build-up/index.ts';
 import data from '../../../data/framing.json' with { type: 'json' };
 
@@ -49,7 +48,7 @@ export const LUMBER = data.lumber as unknown as readonly Lumber[];
 
 /** Usual spacings on center, m: 12, 16, 19.2 and 24 in., 300 to 625 mm. */
 export const SPACINGS = {
-  imperial: [FOOT, 0.4064, 0.48768, 2 * FOOT],
+  imperial: [0.3048, 0.4064, 0.48768, 0.6096],
   metric: [0.3, 0.4, 0.45, 0.6, 0.625],
 } as const;
 

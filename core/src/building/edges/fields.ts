@@ -1,4 +1,4 @@
-import { INCH, FOOT } from '../../common/units/index.ts';
+import { INCH } from '../../common/units/index.ts';
 import type { Quantity } from '../../common/units/index.ts';
 import type { EdgeGroup, EdgeKind, Settings, SettingValue } from './types.ts';
 
@@ -215,7 +215,7 @@ export const EDGE_FIELDS: Readonly<Record<EdgeGroup, readonly SettingField[]>> =
       'typical; a raised heel keeps the whole depth',
     ),
     number('pitch', 'Roof, rise over run', 0.4167, 'number', 0, 3, 'typical: 5 in 12'),
-    length('overhang', 'Finished overhang', FOOT, 0, 3),
+    length('overhang', 'Finished overhang', 0.3048, 0, 3),
     length('play', 'Play for the overhang', 0.0127, 0, 0.1),
     length('outlet', 'Outlet of the gap at the soffit', 0.01905, 0, 0.1),
     flag('applied', 'Overhang applied after the boards', false),

@@ -12,7 +12,7 @@ import {
   goodsOfFastener,
   type ConnectionPlace,
 } from '../../assembly/attachment/index.ts';
-import { FOOT, measured, say, type Message } from '../../common/units/index.ts';
+import { measured, say, type Message } from '../../common/units/index.ts';
 import { checkAnchors } from './anchors.ts';
 import type { AssemblyParts } from './assembly.ts';
 import { blockLevels } from './blocking.ts';
@@ -55,7 +55,7 @@ export const ROLL_SIZE = { width: 2.7432, length: 30.48 };
 const STRIP = 0.0889;
 
 /** A strip of sheathing lower than this is no row of its own, m. */
-const BARE = FOOT;
+const BARE = 0.3048;
 
 /** One elevation, laid out from stud to cladding. */
 export interface ElevationLayout {

@@ -1,4 +1,3 @@
-import { FOOT } from '../../common/units/index.ts';
 import { SAME, type House } from '../house/index.ts';
 import { SOLD_LUMBER, type Trade } from '../../assembly/trade/index.ts';
 import {
@@ -26,7 +25,7 @@ export type BuiltHouse = Omit<
 >;
 
 /** Spacings that come from feet: lumber is then sold in feet, m. */
-const IN_FEET = [FOOT, 0.4064, 0.4877, 2 * FOOT];
+const IN_FEET = [0.3048, 0.4064, 0.4877, 0.6096];
 
 /**
  * What one elevation takes, layer by layer, before it is ordered.

@@ -10,7 +10,7 @@ import {
   type Service,
 } from '@eldrun/core/house';
 import { InputError } from '@eldrun/core/errors';
-import { FOOT, messageText, type UnitSystem } from '@eldrun/core/units';
+import { messageText, type UnitSystem } from '@eldrun/core/units';
 import type { ElevationLayout } from '@eldrun/core/layout';
 import type { Status } from '@eldrun/core/verdicts';
 import TableCell from '../../components/TableCell.vue';
@@ -82,7 +82,7 @@ function addBox(kind: BoxService['kind']): void {
   const id = free(kind === 'box' ? 'B' : 'R');
   const usual =
     kind === 'box'
-      ? { z: FOOT, width: 0.0572, height: 0.0953, depth: 0.0635 }
+      ? { z: 0.3048, width: 0.0572, height: 0.0953, depth: 0.0635 }
       : { z: 1.2192, width: 0.3556, height: 0.6096, depth: 0.0889 };
   all(`Add ${id}`, [...services.value, { id, kind, x: freeBay(usual.width), ...usual }]);
 }

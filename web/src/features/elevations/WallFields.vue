@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { FOOT } from '@eldrun/core/units';
 import { computed } from 'vue';
 import { CORNERS, type Corner, type Elevation, type WallEnd } from '@eldrun/core/house';
 import { InputError } from '@eldrun/core/errors';
@@ -154,7 +153,7 @@ const LISTS = [
       column('to', 'to', 'place'),
       column('spacing', 'apart', 'size'),
     ],
-    fresh: () => ({ from: 0, to: Math.min(1.2192, props.elevation.length), spacing: FOOT }),
+    fresh: () => ({ from: 0, to: Math.min(1.2192, props.elevation.length), spacing: 0.3048 }),
   },
   {
     field: 'steps' as const,

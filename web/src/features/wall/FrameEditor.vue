@@ -130,7 +130,7 @@ function setFlange(flange: number): void {
 const spacings = computed(() => {
   const usual = [...SPACINGS[project.units]];
   if (!usual.some((s) => Math.abs(s - member.value.spacing) < 1e-6))
-    usual.push(member.value.spacing);
+    usual.push(member.value.spacing as never);
   return usual.map((value) => ({ value: value, label: `${length(value)} on center` }));
 });
 
