@@ -174,9 +174,10 @@ const [PROJECTS, WALLS] = [50, 300];
 /** The list of many projects from a server that is warm. */
 async function listFigures(page: Page): Promise<Record<string, number>> {
   const { request } = page;
-  const [demo] = (await (await request.get('/api/projects')).json()) as {
-    walls: { id: string }[];
-  }[];
+  const { projects } = (await (await request.get('/api/projects')).json()) as {
+    projects: { walls: { id: string }[] }[];
+  };
+  const [demo] = projects;
   const { document } = (await (await request.get(`/api/walls/${demo!.walls[0]!.id}`)).json()) as {
     document: object;
   };

@@ -50,6 +50,29 @@ async function said(work: () => Promise<void>, { stderr }: Output): Promise<numb
   }
 }
 
+/** An id as the database gives them. */
+const UUID = /^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/i;
+
+/** The id of the only project of a name. @throws ServerProblem that says which there are */
+async function idNamed(wanted: string, server: string): Promise<string> {
+  const listed = async (find: string): Promise<{ id: string; name: string }[]> => {
+    const lists = await Promise.all(
+      ['false', 'true'].map(async (archived) => {
+        const query = new URLSearchParams({ archived, find, count: '200' });
+        const answer = await ask(server, `/api/projects?${query}`);
+        return ((await answer.json()) as { projects: { id: string; name: string }[] }).projects;
+      }),
+    );
+    return lists.flat();
+  };
+  const found = (await listed(wanted)).filter(({ name }) => name === wanted);
+  if (found.length === 1) return found[0]!.id;
+  const others = found.length > 0 ? found : await listed('');
+  throw new ServerProblem(
+    `${found.length === 0 ? 'no project' : `${found.length} projects`} “${wanted}”. There are: ${others.map(({ id, name }) => `${name} (${id})`).join(', ') || 'none'}.`,
+  );
+}
+
 /**
  * Saves the bundle of a project of a running Eldrun.
  *
@@ -62,18 +85,8 @@ export const bundle = (
   output: Output,
 ): Promise<number> =>
   said(async () => {
-    const lists = await Promise.all(
-      ['false', 'true'].map((archived) => ask(server, `/api/projects?archived=${archived}`)),
-    );
-    const projects = (
-      await Promise.all(lists.map((one) => one.json() as Promise<{ id: string; name: string }[]>))
-    ).flat();
-    const found = projects.filter(({ id, name }) => id === wanted || name === wanted);
-    if (found.length !== 1)
-      throw new ServerProblem(
-        `${found.length === 0 ? 'no project' : `${found.length} projects`} “${wanted}”. There are: ${projects.map(({ id, name }) => `${name} (${id})`).join(', ') || 'none'}.`,
-      );
-    const response = await ask(server, `/api/projects/${found[0]!.id}/bundle`);
+    const id = UUID.test(wanted) ? wanted : await idNamed(wanted, server);
+    const response = await ask(server, `/api/projects/${id}/bundle`);
     const part = `${path}.part`;
     const file = await open(part, 'w', 0o600);
     try {

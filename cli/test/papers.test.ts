@@ -237,7 +237,9 @@ describe('bundle and restore', () => {
             );
         else
           response.end(
-            JSON.stringify(request.url!.includes('true') ? [] : [{ id: '7', name: 'Mill' }]),
+            JSON.stringify({
+              projects: request.url!.includes('archived=true') ? [] : [{ id: '7', name: 'Mill' }],
+            }),
           );
       });
     });

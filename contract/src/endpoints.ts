@@ -7,6 +7,7 @@ import type {
   ExplorationRun,
   ListedDocument,
   ListedPhoto,
+  ListedProjects,
   ModelFile,
   ModelQuery,
   ModelWalls,
@@ -15,6 +16,7 @@ import type {
   PaperQuery,
   Project,
   ProjectChange,
+  ProjectsQuery,
   QuotationRequest,
   Revision,
   Save,
@@ -46,10 +48,10 @@ export const ENDPOINTS = {
     { gives: 'text/event-stream' },
   ),
 
-  listProjects: endpoint<{ archived?: boolean }, Nothing, Project[]>()(
+  listProjects: endpoint<ProjectsQuery, Nothing, ListedProjects>()(
     'GET',
     '/projects',
-    'The projects, the latest changed first.',
+    'The first projects, the latest changed first, each with the first of its walls.',
   ),
   createProject: endpoint<Nothing, NewProject, Project>()('POST', '/projects', 'A new project.', {
     status: 201,
@@ -73,10 +75,14 @@ export const ENDPOINTS = {
     { status: 204 },
   ),
 
-  listDocuments: endpoint<{ kind?: string; bin?: boolean }, Nothing, ListedDocument[]>()(
+  listDocuments: endpoint<
+    { kind?: string; bin?: boolean; ids?: string; contents?: boolean },
+    Nothing,
+    ListedDocument[]
+  >()(
     'GET',
     '/projects/:project/documents',
-    'The documents of a project, or those in its bin.',
+    'The documents of a project, or those in its bin; of a kind or with ids (commas between them); with their contents where asked for.',
   ),
   createDocument: endpoint<Nothing, { kind: string; document: Document }, SavedDocument>()(
     'POST',

@@ -1,4 +1,5 @@
 export * from './endpoint.ts';
 export * from './endpoints.ts';
 export * from './limits.ts';
+export * from './listed.ts';
 export type * from './types.ts';

@@ -28,6 +28,9 @@ const amount = Joi.number().min(0).max(1e7);
 /** Ids with commas between them. */
 const ids = Joi.string().max(5000).allow('');
 
+/** Ids of all documents that a project may have. */
+const longIds = Joi.string().max(40_000);
+
 const paperQuery = {
   wall: uuid,
   walls: ids,
@@ -68,16 +71,15 @@ const listed = {
   summary: summary.allow(null).required(),
   computing: Joi.boolean().required(),
   untouched: Joi.string().allow(null).required(),
+  document,
 };
 
 const listedDocument = Joi.object(listed);
 
-const listedWall = Joi.object({
-  ...listed,
-  worst: Joi.object({ status: Joi.string().required(), title: message.required() })
-    .allow(null)
-    .required(),
-});
+const worst = Joi.object({ status: Joi.string().required(), title: message.required() })
+  .allow(null)
+  .required();
+const listedWall = Joi.object({ ...listed, worst });
 
 const savedDocument = Joi.object({
   id: uuid.required(),
@@ -118,6 +120,39 @@ const project = Joi.object({
   prices: Joi.object({ id: uuid.required(), document: document.required() }).required().allow(null),
   weather: Joi.array().items(weatherFile).required(),
   walls: Joi.array().items(listedWall).required(),
+  documents: Joi.array().items(listedDocument).required(),
+});
+
+const listedProjects = Joi.object({
+  projects: Joi.array()
+    .items(
+      Joi.object({
+        id: uuid.required(),
+        name: Joi.string().required(),
+        units: units.required(),
+        revision: revision.required(),
+        archived: Joi.boolean().required(),
+        updatedAt: time.required(),
+        climate: Joi.string().required(),
+        walls: Joi.array()
+          .items(
+            Joi.object({
+              id: uuid.required(),
+              name: Joi.string().required(),
+              revision: revision.required(),
+              updatedAt: time.required(),
+              worst,
+              computing: Joi.boolean().required(),
+              untouched: Joi.string().allow(null).required(),
+            }),
+          )
+          .required(),
+        moreWalls: Joi.number().integer().min(0).required(),
+      }),
+    )
+    .required(),
+  found: Joi.number().integer().min(0).required(),
+  all: Joi.number().integer().min(0).required(),
 });
 
 const explorationRun = Joi.object({
@@ -150,7 +185,16 @@ export const SCHEMAS: Record<EndpointName, EndpointSchemas> = {
   describe: { answer: Joi.object().unknown() },
   events: {},
 
-  listProjects: { query: Joi.object({ archived: flag }), answer: Joi.array().items(project) },
+  listProjects: {
+    query: Joi.object({
+      archived: flag,
+      walls: Joi.string().valid('pass', 'caution', 'fail'),
+      find: Joi.string().max(200).allow(''),
+      order: Joi.string().valid('changed', 'worst', 'name'),
+      count: Joi.string().pattern(/^(?:[1-9]\d?|1\d\d|200)$/, 'a whole number from 1 to 200'),
+    }),
+    answer: listedProjects,
+  },
   createProject: {
     body: Joi.object({ name: name.required(), units, brief: briefSchema }),
     answer: project,
@@ -170,7 +214,7 @@ export const SCHEMAS: Record<EndpointName, EndpointSchemas> = {
   deleteProject: {},
 
   listDocuments: {
-    query: Joi.object({ kind: Joi.string().max(60), bin: flag }),
+    query: Joi.object({ kind: Joi.string().max(60), bin: flag, ids: longIds, contents: flag }),
     answer: Joi.array().items(listedDocument),
   },
   createDocument: {

@@ -25,6 +25,8 @@ export interface ListedDocument {
   computing: boolean;
   /** Why this program leaves it untouched; null where it can be worked with. */
   untouched: string | null;
+  /** What is in it, as it was saved last; only where that was asked for. */
+  document?: Document;
 }
 
 /** A document with its contents, as it was saved last. */
@@ -60,10 +62,47 @@ export interface Save<D extends Document = Document> {
   commands?: object[];
 }
 
+/** The judgment of a wall in the words of lists; null while the first is still being computed. */
+export type ListedJudgment = { status: Status; title: Message } | null;
+
 /** A wall in the list of its project. */
 export interface ListedWall extends ListedDocument {
-  /** The judgment in the list's words; null while the first is still being computed. */
-  worst: { status: Status; title: Message } | null;
+  worst: ListedJudgment;
+}
+
+/** Which projects are listed. */
+export interface ProjectsQuery {
+  archived?: boolean;
+  /** Only walls that are judged so; a wall without anything worse than a note passes. */
+  walls?: Extract<Status, 'pass' | 'caution' | 'fail'>;
+  /** Part of the name of a project or a wall. */
+  find?: string;
+  order?: 'changed' | 'worst' | 'name';
+  /** How many are listed, at most 200. */
+  count?: number;
+}
+
+/** A project in the list: what is shown of it before it is opened. */
+export interface ListedProject extends Pick<
+  Project,
+  'id' | 'name' | 'units' | 'revision' | 'archived' | 'updatedAt'
+> {
+  /** Where its brief stands. */
+  climate: string;
+  /** The first of its walls that are asked for. */
+  walls: (Pick<ListedWall, 'id' | 'name' | 'updatedAt' | 'worst' | 'computing' | 'untouched'> & {
+    revision: number;
+  })[];
+  /** How many more there are. */
+  moreWalls: number;
+}
+
+/** The first projects that are asked for. */
+export interface ListedProjects {
+  projects: ListedProject[];
+  /** How many there are that answer to it, and how many in all. */
+  found: number;
+  all: number;
 }
 
 /** An imported weather file: the monthly figures it came to. */
@@ -87,6 +126,8 @@ export interface Project {
   prices: { id: string; document: PriceBook } | null;
   weather: WeatherFile[];
   walls: ListedWall[];
+  /** Its documents of all other kinds. */
+  documents: ListedDocument[];
 }
 
 export interface NewProject {
@@ -202,7 +243,7 @@ export interface ModelWalls {
 
 export type SavedWall = SavedDocument<ProjectWall>;
 
-/** What the stream of events tells. */
+/** What the stream of events tells: what changed, with what lists say of it. */
 export interface Change {
   project: string;
   /** The document that changed; left out where the project itself did. */
@@ -210,8 +251,14 @@ export interface Change {
   kind?: string;
   /** Its newest revision; left out where only its summary is new. */
   revision?: number;
+  /** With the revision of a document. */
+  name?: string;
+  position?: number;
+  updatedAt?: string;
   /** Set where it went to the bin or was deleted. */
   gone?: true;
+  /** Set where its summary is new. `summary` itself is left out where it is too long to be told. */
+  summarized?: { revision: number; computing: boolean; summary?: Summary };
 }
 
 /** A photo of a project's site. */

@@ -73,9 +73,10 @@ test('the demo is loaded once, and anew only on request', async () => {
   summaries.poke();
   await summaries.idle();
   const { body } = await request(app).get('/api/projects').expect(200);
-  const mill = (body as { name: string; walls: { worst: { status: string } }[] }[]).find(
-    ({ name }) => name === DEMO_PROJECTS[0]!.name,
-  );
+  const { projects } = body as {
+    projects: { name: string; walls: { worst: { status: string } }[] }[];
+  };
+  const mill = projects.find(({ name }) => name === DEMO_PROJECTS[0]!.name);
   expect(mill!.walls.map(({ worst }) => worst.status)).toContain('fail');
 });
 
@@ -93,7 +94,7 @@ describe('projects', () => {
       archived: true,
     });
     const listed = await request(app).get('/api/projects?archived=true');
-    expect((listed.body as { id: string }[]).map((p) => p.id)).toContain(id);
+    expect((listed.body as { projects: { id: string }[] }).projects.map((p) => p.id)).toContain(id);
     await request(app).delete(`/api/projects/${id}`).expect(204);
     await request(app).get(`/api/projects/${id}`).expect(404);
   });

@@ -32,12 +32,12 @@ export const listedAs = (version: number): string => `
     'id', d.id, 'projectId', d.project_id, 'kind', d.kind, 'name', d.name, 'position', d.position,
     'revision', d.revision, 'updatedAt', d.updated_at, 'deletedAt', d.deleted_at,
     'format', d.document -> 'format', 'version', d.document -> 'version',
-    'summary', CASE WHEN s.document_id IS NOT NULL THEN jsonb_build_object(
-      'judgment', s.judgment, 'basis', s.basis, 'title', s.title, 'worst', s.worst,
-      'figures', s.figures, 'more', s.more) END,
-    'computing', s.revision IS DISTINCT FROM d.revision
-      OR s.brief_revision IS DISTINCT FROM p.brief_revision
-      OR s.core_version IS DISTINCT FROM $${version})`;
+    'summary', summary_of(s), 'computing', ${computing(version)})`;
+
+/** Whether the summary `s` of `d` in `p` is older than what it is of. The parameter is the version of the core. */
+export const computing = (version: number): string => `(s.revision IS DISTINCT FROM d.revision
+  OR s.brief_revision IS DISTINCT FROM p.brief_revision
+  OR s.core_version IS DISTINCT FROM $${version})`;
 
 type Listed = Omit<ListedDocument, 'untouched'> & Pick<Document, 'format' | 'version'>;
 
@@ -97,18 +97,25 @@ export class DocumentStore {
     this.coreVersion = coreVersion;
   }
 
-  /** The documents of a project, those of one kind, or those in the bin. @throws ApiError 404 */
+  /**
+   * The documents of a project, or those in its bin; of one kind, or those with ids, with commas between them; with what is
+   * in them where that is asked for. @throws ApiError 404
+   */
   async list(
     projectId: string,
-    { kind, bin = false }: { kind?: string; bin?: boolean },
+    asked: { kind?: string; bin?: boolean; ids?: string; contents?: boolean },
   ): Promise<ListedDocument[]> {
+    const { kind = null, bin = false, ids, contents = false } = asked;
     const { rows } = await this.pool.query<{ listed: Listed[] | null }>(
-      `SELECT (SELECT jsonb_agg(${listedAs(4)} ORDER BY d.deleted_at DESC, d.kind, d.position)
+      `SELECT (SELECT jsonb_agg(${listedAs(4)} ||
+           CASE WHEN $6 THEN jsonb_build_object('document', d.document) ELSE '{}' END
+           ORDER BY d.deleted_at DESC, d.kind, d.position)
          FROM documents d LEFT JOIN document_summaries s ON s.document_id = d.id
          WHERE d.project_id = p.id AND (d.deleted_at IS NOT NULL) = $2
-           AND ($3::text IS NULL OR d.kind = $3)) AS listed
+           AND ($3::text IS NULL OR d.kind = $3)
+           AND ($5::text[] IS NULL OR d.id::text = ANY ($5))) AS listed
        FROM projects p WHERE p.id = $1`,
-      [projectId, bin, kind ?? null, this.coreVersion],
+      [projectId, bin, kind, this.coreVersion, ids?.split(',') ?? null, contents],
     );
     if (!rows[0]) throw notFound('project');
     return (rows[0].listed ?? []).map((one) => asListed(one, this.kinds));

@@ -26,7 +26,7 @@ export function projectRoutes(store: DocumentStore): Router {
   const router = Router();
   const { pool } = store;
 
-  serve(router, 'listProjects', ({ query }) => readProjects(store, query.archived ?? false));
+  serve(router, 'listProjects', ({ query }) => readProjects(store, query));
 
   serve(router, 'createProject', async ({ body }) => {
     const units = body.units ?? 'imperial';

@@ -2,7 +2,7 @@
 import { onMounted, ref, shallowRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import type { ProjectWall } from '@eldrun/core/build-up';
-import type { Project } from '@eldrun/contract';
+import type { ListedProject } from '@eldrun/contract';
 import { ask } from '../persistence/api.ts';
 import { deviceStorage } from '../persistence/device.ts';
 import { Drafts, type Draft } from '../persistence/drafts.ts';
@@ -17,13 +17,13 @@ const notices = useNotices();
 const [, wall = ''] = /\/walls\/([^/]+)/.exec(route.fullPath) ?? [];
 const drafts = new Drafts<ProjectWall>(deviceStorage('localStorage'), `eldrun-wall-${wall}`);
 const left = shallowRef<Draft<ProjectWall>[]>(wall ? drafts.left() : []);
-const projects = shallowRef<Project[]>([]);
+const projects = shallowRef<ListedProject[]>([]);
 const chosen = ref('');
 
 onMounted(async () => {
   if (left.value.length === 0) return;
   try {
-    projects.value = await ask('listProjects');
+    ({ projects: projects.value } = await ask('listProjects', { query: { count: 200 } }));
     chosen.value = projects.value[0]?.id ?? '';
   } catch (error) {
     notices.wrong('The projects could not be read', error);

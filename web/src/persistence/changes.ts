@@ -73,6 +73,9 @@ function start(): () => void {
   };
 }
 
+/** Tells every listener of a change that was found by asking, after something was missed. */
+export const tellFound = (change: Change): void => tell(change);
+
 /** Listens to what is saved. @returns stops listening */
 export function listenToChanges(listener: Listener): () => void {
   listeners.add(listener);

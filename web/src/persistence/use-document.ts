@@ -126,21 +126,11 @@ export function useDocument<D extends Document, C extends object>(options: Docum
   }
 
   function hear(heard: Heard): void {
-    if (heard === 'missed') return void look();
+    // What was missed the project finds, and tells as any other change.
+    if (heard === 'missed') return;
     if (heard.document !== id.value || heard.revision === undefined) return;
     newest.value = Math.max(newest.value, heard.revision);
     gone.value = heard.gone ?? false;
-  }
-
-  /** Asks what the newest state is. */
-  async function look(): Promise<void> {
-    const mine = turn;
-    try {
-      const saved = await read(id.value);
-      if (mine === turn) newest.value = Math.max(newest.value, saved.revision);
-    } catch {
-      // Away, or gone: the next save says so.
-    }
   }
 
   /**

@@ -1,6 +1,5 @@
 import { deepEqual } from 'fast-equals';
 import { BRIEF_FIELDS, type Brief, type ProjectWall, type WallFile } from '@eldrun/core/build-up';
-import { CLIMATES } from '@eldrun/core/climate';
 import { fileName } from '@eldrun/core/document';
 import { InputError } from '@eldrun/core/errors';
 import type { Material } from '@eldrun/core/materials';
@@ -48,11 +47,4 @@ export function download(file: WallFile): void {
     `${JSON.stringify(file, null, 2)}\n`,
     'application/json',
   );
-}
-
-/** The name of where a brief stands. */
-export function climateName({ outdoor }: Pick<Brief, 'outdoor'>): string {
-  return 'climate' in outdoor
-    ? (CLIMATES[outdoor.climate]?.name ?? outdoor.climate)
-    : (outdoor.name ?? 'Own figures');
 }

@@ -1,14 +1,4 @@
-import { deepEqual } from 'fast-equals';
-import {
-  computed,
-  inject,
-  onScopeDispose,
-  provide,
-  ref,
-  shallowRef,
-  watch,
-  type InjectionKey,
-} from 'vue';
+import { computed, inject, provide, ref, shallowRef, watch, type InjectionKey } from 'vue';
 import { checkServices, type ServiceChecks } from '@eldrun/core/services';
 import {
   cornerConflicts,
@@ -30,8 +20,7 @@ import {
 } from '@eldrun/core/house';
 import { resolveWall, type ProjectWall } from '@eldrun/core/build-up';
 import { tradeOf } from '@eldrun/core/trade';
-import { ask } from '../persistence/api.ts';
-import { listenToChanges } from '../persistence/changes.ts';
+import { useContents } from './contents.ts';
 import { useOnlyDocument } from './only-document.ts';
 import { useProject } from './project.ts';
 
@@ -78,31 +67,12 @@ export function makeHouse(hasKeys?: () => boolean) {
     blank: BLANK,
     ...(hasKeys ? { hasKeys } : {}),
   });
+  const contents = useContents();
   /** The walls of the project as they are saved, by id. */
-  const walls = shallowRef<ReadonlyMap<string, ProjectWall>>(new Map());
-  const failure = ref('');
+  const walls = contents.followWalls();
+  const failure = computed(() => contents.failure);
   /** A wall while something of it is dragged. */
   const draft = shallowRef<Elevation | null>(null);
-
-  async function readWalls(): Promise<void> {
-    try {
-      const read = await Promise.all(
-        project.walls.map(({ id }) => ask('readWall', { params: { wall: id } })),
-      );
-      const now = new Map(read.map(({ id, document }) => [id, document]));
-      // What did not change is not laid out again.
-      if (!deepEqual(walls.value, now)) walls.value = now;
-      failure.value = '';
-    } catch (error) {
-      failure.value = (error as Error).message;
-    }
-  }
-  watch(() => project.walls, readWalls, { immediate: true });
-  const unlisten = listenToChanges((heard) => {
-    if (heard !== 'missed' && heard.project === project.id && heard.kind === 'wall')
-      void readWalls();
-  });
-  onScopeDispose(unlisten);
 
   /** What of each assembly is laid out; none of those whose wall is gone or empty. */
   const parts = computed<Record<string, AssemblyParts>>(() => {
@@ -201,7 +171,7 @@ export function makeHouse(hasKeys?: () => boolean) {
     walls,
     file,
     failure,
-    readWalls,
+    readWalls: contents.loadWalls,
     parts,
     heatOf,
     rules,

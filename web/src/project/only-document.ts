@@ -1,12 +1,11 @@
 import { useEventListener } from '@vueuse/core';
-import { computed, onScopeDispose, ref, watch } from 'vue';
+import { computed, ref, watch } from 'vue';
 import type { Document } from '@eldrun/core/document';
 import type { DocumentKind } from '@eldrun/core/kinds';
 import { ask } from '../persistence/api.ts';
 import { useNotices } from '../persistence/notices.ts';
 import { useProject } from './project.ts';
 import { isTyping } from '../persistence/typing.ts';
-import { listenToChanges } from '../persistence/changes.ts';
 import { useDocument } from '../persistence/use-document.ts';
 
 interface OnlyDocumentOptions<D extends Document, C> {
@@ -46,7 +45,7 @@ export function useOnlyDocument<D extends Document, C extends object>({
   const current = computed<D>(() => record.document.value ?? blank);
   const exists = computed(() => record.document.value !== null);
 
-  /** Looks which one the project has, and opens it; once more where that was asked for meanwhile. */
+  /** Opens the one that the project has; once more where that was asked for meanwhile. */
   function find(): Promise<void> {
     again = true;
     finding ??= look().finally(() => (finding = null));
@@ -57,11 +56,7 @@ export function useOnlyDocument<D extends Document, C extends object>({
     while (again) {
       again = false;
       try {
-        const listed = await ask('listDocuments', {
-          params: { project: project.id },
-          query: { kind },
-        });
-        const first = listed[0]?.id;
+        const first = project.documents.find((one) => one.kind === kind)?.id;
         if (!first) record.close();
         else if (first !== record.id.value || !record.document.value) await record.open(first);
         state.value = 'ready';
@@ -72,18 +67,13 @@ export function useOnlyDocument<D extends Document, C extends object>({
     }
   }
   watch(
-    () => project.id,
-    () => {
-      state.value = 'loading';
+    () => [project.id, project.documents.find((one) => one.kind === kind)?.id] as const,
+    ([now], before) => {
+      if (now !== before?.[0]) state.value = 'loading';
       void find();
     },
     { immediate: true },
   );
-  const unlisten = listenToChanges((heard) => {
-    if (heard === 'missed' || (heard.project === project.id && heard.kind === kind))
-      if (heard === 'missed' || heard.gone || !record.document.value) void find();
-  });
-  onScopeDispose(unlisten);
   useEventListener(window, 'pagehide', record.keepSteps);
 
   async function start(): Promise<void> {
@@ -91,6 +81,7 @@ export function useOnlyDocument<D extends Document, C extends object>({
       params: { project: project.id },
       body: { kind, document: blank },
     });
+    await project.refresh();
     await find();
     // Another page was faster: that one's counts.
     if (record.id.value !== id) await ask('binDocument', { params: { document: id } });
@@ -115,9 +106,11 @@ export function useOnlyDocument<D extends Document, C extends object>({
     const document = record.id.value;
     try {
       await ask('binDocument', { params: { document } });
+      await project.refresh();
       await find();
       notices.undoable(done, `The ${label} is in the bin.`, async () => {
         await ask('restoreDocument', { params: { document } });
+        await project.refresh();
         await find();
       });
     } catch (error) {

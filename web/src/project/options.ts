@@ -11,8 +11,9 @@ import {
 import type { ComparedOption, JudgedMoisture, OptionFacts } from '@eldrun/core/options';
 import type { MoistureStatus } from '@eldrun/core/judgment';
 import type { ListedWall } from '@eldrun/contract';
-import { ApiProblem, ask } from '../persistence/api.ts';
+import { ApiProblem } from '../persistence/api.ts';
 import { FactsWorker } from '../compute/facts.ts';
+import { useContents } from './contents.ts';
 import { useProject } from './project.ts';
 
 /** One of the walls that are compared. */
@@ -55,6 +56,7 @@ interface Loaded {
 /** Several walls of the open project side by side, as they are saved. */
 export const useOptions = defineStore('options', () => {
   const project = useProject();
+  const contents = useContents();
   const wanted = shallowRef<readonly string[]>([]);
   const loaded = shallowRef<ReadonlyMap<string, Loaded>>(new Map());
   const failure = ref('');
@@ -119,12 +121,7 @@ export const useOptions = defineStore('options', () => {
     });
     if (stale.length > 0)
       try {
-        const read = await Promise.all(
-          stale.map(async (id) => {
-            const { revision, document } = await ask('readWall', { params: { wall: id } });
-            return [id, { revision, document }] as const;
-          }),
-        );
+        const read = await contents.readWalls(stale);
         if (mine !== turn) return;
         loaded.value = new Map([...loaded.value, ...read]);
         failure.value = '';

@@ -5,11 +5,18 @@ import { LIBRARY, MaterialSearch, type Material } from '@eldrun/core/materials';
 import { pricedMaterials as atPrices, pricedWall, type PriceBook } from '@eldrun/core/prices';
 import { withBrief, type Brief, type ProjectWall, type WallFile } from '@eldrun/core/build-up';
 import type { UnitSystem } from '@eldrun/core/units';
-import type { ListedWall, Project, WeatherFile } from '@eldrun/contract';
+import {
+  asListedWall,
+  type Change,
+  type ListedDocument,
+  type ListedWall,
+  type Project,
+  type WeatherFile,
+} from '@eldrun/contract';
 import { ask } from '../persistence/api.ts';
 import { afterPaint } from '../compute/after-paint.ts';
 import { Autosave, type SaveState } from '../persistence/autosave.ts';
-import { listenToChanges } from '../persistence/changes.ts';
+import { listenToChanges, tellFound } from '../persistence/changes.ts';
 import { deviceStorage } from '../persistence/device.ts';
 import type { Draft } from '../persistence/drafts.ts';
 
@@ -25,6 +32,26 @@ const REFRESHES = 300;
 
 const documentOf = ({ name, units, brief }: Project): ProjectDocument => ({ name, units, brief });
 
+/** A listed document after a change; null where the change does not say enough. */
+function listedAfter(listed: ListedDocument, change: Change): ListedDocument | null {
+  const { revision, name, position, updatedAt, summarized } = change;
+  if (summarized) {
+    if (!summarized.summary) return null;
+    const { summary, computing } = summarized;
+    return { ...listed, summary, computing: computing || summarized.revision < listed.revision };
+  }
+  if (revision === undefined || name === undefined) return listed;
+  const computing = listed.computing || (revision > listed.revision && listed.untouched === null);
+  return {
+    ...listed,
+    revision: Math.max(revision, listed.revision),
+    name,
+    position: position ?? listed.position,
+    updatedAt: updatedAt ?? listed.updatedAt,
+    computing,
+  };
+}
+
 /** The open project: its brief, units, materials and walls. */
 export const useProject = defineStore('project', () => {
   const id = ref('');
@@ -33,6 +60,8 @@ export const useProject = defineStore('project', () => {
   /** Its price book; null leaves everything at demo prices. */
   const prices = shallowRef<{ id: string; document: PriceBook } | null>(null);
   const walls = shallowRef<ListedWall[]>([]);
+  /** Its documents of all other kinds. */
+  const documents = shallowRef<ListedDocument[]>([]);
   const weather = shallowRef<WeatherFile[]>([]);
   const saveState = ref<SaveState>({ kind: 'saved', at: null });
   const revision = ref(0);
@@ -108,7 +137,8 @@ export const useProject = defineStore('project', () => {
     document.value = saving.open({ revision: project.revision, document: documentOf(project) });
     left.value = saving.left;
     unlisten = listenToChanges((heard) => {
-      if (heard === 'missed' || heard.project === projectId) refreshSoon();
+      if (heard === 'missed') refreshSoon();
+      else if (heard.project === projectId) hear(heard);
     });
     return true;
   }
@@ -121,18 +151,67 @@ export const useProject = defineStore('project', () => {
   function take(project: Project): void {
     if (!deepEqual(ownMaterials.value, project.materials)) ownMaterials.value = project.materials;
     if (!deepEqual(prices.value, project.prices)) prices.value = project.prices;
-    walls.value = project.walls;
+    if (!deepEqual(walls.value, project.walls)) walls.value = project.walls;
+    if (!deepEqual(documents.value, project.documents)) documents.value = project.documents;
     weather.value = project.weather;
     newest.value = project.revision;
   }
 
-  /** Reads walls and materials again, without touching unsaved edits of the brief. */
+  /**
+   * Reads walls and materials again, without touching unsaved edits of the brief; tells of what is newer than was known of
+   * documents.
+   */
   async function refresh(): Promise<void> {
     const mine = turn;
     if (!id.value) return;
+    const before = [...walls.value, ...documents.value];
     const project = await ask('readProject', { params: { project: id.value } });
     if (mine !== turn) return;
     take(project);
+    const now = new Map([...project.walls, ...project.documents].map((one) => [one.id, one]));
+    for (const { id: document, kind, revision: known } of before) {
+      const found = now.get(document);
+      if (!found)
+        tellFound({ project: project.id, document, kind, revision: known + 1, gone: true });
+      else if (found.revision !== known)
+        tellFound({ project: project.id, document, kind, revision: found.revision });
+    }
+  }
+
+  /** Takes up what was told of a change: most of it says all that the lists need. */
+  function hear(change: Change): void {
+    const { document: of, kind, gone } = change;
+    if (of === undefined) {
+      newest.value = Math.max(newest.value, change.revision ?? 0);
+      return refreshSoon();
+    }
+    if (kind === 'prices' && change.revision !== undefined) void readPrices();
+    const inWalls = walls.value.some((one) => one.id === of);
+    const list: ShallowRef<ListedDocument[]> = inWalls ? walls : documents;
+    const before = list.value.find((one) => one.id === of);
+    if (gone) return void (list.value = list.value.filter((one) => one !== before));
+    const after = before && listedAfter(before, change);
+    if (!after) return refreshSoon();
+    if (deepEqual(before, after)) return;
+    list.value = list.value
+      .map((one) => (one === before ? (inWalls ? asListedWall(after) : after) : one))
+      .toSorted((a, b) => (a.kind === b.kind ? a.position - b.position : 0));
+  }
+
+  /** Reads the price book again, after it was saved. */
+  async function readPrices(): Promise<void> {
+    const mine = turn;
+    const first = await ask('listDocuments', {
+      params: { project: id.value },
+      query: { kind: 'prices', contents: true },
+    }).catch(() => null);
+    if (mine !== turn || !first) return;
+    const [book] = first;
+    const now =
+      book && book.untouched === null
+        ? { id: book.id, document: book.document as PriceBook }
+        : null;
+    if (!deepEqual(prices.value, now)) prices.value = now;
   }
 
   /** Goes on with what somebody else saved of the brief. @throws ApiProblem */
@@ -246,6 +325,7 @@ export const useProject = defineStore('project', () => {
     pricedMaterials,
     fileOf,
     walls,
+    documents,
     weather,
     search,
     saveState,

@@ -105,6 +105,13 @@ export const FILMS = {
   ashrae: { inner: 0.12, outer: 0.03 },
 } as const;
 
+/** The name of where a brief stands. */
+export function climateName({ outdoor }: Pick<Brief, 'outdoor'>): string {
+  return 'climate' in outdoor
+    ? (CLIMATES[outdoor.climate]?.name ?? outdoor.climate)
+    : (outdoor.name ?? 'Own figures');
+}
+
 /** The wall file that a project's wall stands for: what it leaves out comes from the brief. */
 export function withBrief(wall: ProjectWall, brief: Brief): WallFile {
   const { targets, airtightness, exposure, code, loads } = { ...brief, ...wall };

@@ -10,7 +10,7 @@ import StatusMark from '../../components/StatusMark.vue';
 import TextField from '../../components/TextField.vue';
 import { MOST_COMPARED, useOptions, type ComparedWall } from '../../project/options.ts';
 import { useProject } from '../../project/project.ts';
-import { climateName } from '../../persistence/wall-files.ts';
+import { climateName } from '@eldrun/core/build-up';
 import { useCompareLink } from '../../project/compare-link.ts';
 import { costNote } from '../../project/price-rows.ts';
 import OptionSection from '../../components/OptionSection.vue';

@@ -6,10 +6,10 @@ import { layersApart } from '@eldrun/core/wall';
 import { WAYS, wallOfWay } from '@eldrun/core/options';
 import type { ProjectWall } from '@eldrun/core/build-up';
 import { layerTitle } from '@eldrun/core/explain';
-import { ask } from '../../persistence/api.ts';
 import ChoiceField from '../../components/ChoiceField.vue';
 import { useNotices } from '../../persistence/notices.ts';
 import type { ComparedWall } from '../../project/options.ts';
+import { useContents } from '../../project/contents.ts';
 import { useProject } from '../../project/project.ts';
 import { useVariants } from '../../project/variants.ts';
 
@@ -18,6 +18,7 @@ const props = defineProps<{ compared: readonly ComparedWall[] }>();
 const visible = defineModel<boolean>('visible', { required: true });
 const emit = defineEmits<{ add: [ids: string[]] }>();
 const project = useProject();
+const contents = useContents();
 const notices = useNotices();
 const variants = useVariants();
 
@@ -64,7 +65,7 @@ async function work(what: string, doing: () => Promise<void>): Promise<void> {
 }
 
 const read = async (id: string): Promise<ProjectWall> =>
-  (await ask('readWall', { params: { wall: id } })).document;
+  (await contents.readWall(id)).document;
 
 async function create(wall: ProjectWall): Promise<void> {
   emit('add', [await variants.save(wall, wall.name)]);

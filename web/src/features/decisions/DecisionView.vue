@@ -17,7 +17,7 @@ import StatusMark from '../../components/StatusMark.vue';
 import TextField from '../../components/TextField.vue';
 import { simulatedOf } from '../../project/options.ts';
 import { useProject } from '../../project/project.ts';
-import { climateName } from '../../persistence/wall-files.ts';
+import { climateName } from '@eldrun/core/build-up';
 import { useDecisionState } from './decision-state.ts';
 import OptionSection from '../../components/OptionSection.vue';
 import OptionsSwitch from '../../components/OptionsSwitch.vue';

@@ -3,7 +3,8 @@ import { changesSince, type Decision, type DecisionChange } from '@eldrun/core/d
 import { InputError } from '@eldrun/core/errors';
 import { optionOf, type Measures } from '@eldrun/core/options';
 import { resolveWall, withBrief, type ProjectWall, type ResolvedWall } from '@eldrun/core/build-up';
-import { ApiProblem, ask } from '../../persistence/api.ts';
+import { ApiProblem } from '../../persistence/api.ts';
+import { useContents } from '../../project/contents.ts';
 import { useProject } from '../../project/project.ts';
 
 /** An option of a decision, as it was and as it is. */
@@ -20,6 +21,7 @@ export interface OptionState {
 /** What has become of what a decision was made on, read anew whenever a wall or the brief of the project changes. */
 export function useDecisionState(decision: () => Decision | null) {
   const project = useProject();
+  const contents = useContents();
   const options = shallowRef<OptionState[]>([]);
   const changes = shallowRef<DecisionChange[] | null>(null);
   const problem = ref('');
@@ -53,18 +55,18 @@ export function useDecisionState(decision: () => Decision | null) {
     { wall, revision }: Decision['options'][number],
   ): Promise<OptionState> {
     const [then, now] = await Promise.all([
-      orNull(() => ask('readWallRevision', { params: { wall, revision: String(revision) } })),
-      orNull(() => ask('readWall', { params: { wall } })),
+      orNull(() => contents.readState(wall, revision)),
+      contents.findWall(wall),
     ]);
     return {
       wall,
-      then: then?.document ?? null,
+      then,
       now: now?.document ?? null,
       revision: now?.revision ?? null,
       drawn:
         then &&
         ifComputable(() =>
-          resolveWall(withBrief(then.document, of.brief), project.pricedMaterials),
+          resolveWall(withBrief(then, of.brief), project.pricedMaterials),
         ),
       measures:
         now &&

@@ -6,7 +6,7 @@ import OnlyDocumentNotices from '../../components/OnlyDocumentNotices.vue';
 import SavedState from '../../components/SavedState.vue';
 import { useOptions } from '../../project/options.ts';
 import { useProject } from '../../project/project.ts';
-import { climateName } from '../../persistence/wall-files.ts';
+import { climateName } from '@eldrun/core/build-up';
 import { useCompareLink } from '../../project/compare-link.ts';
 import EnergyPanel from './EnergyPanel.vue';
 import { useEnergy } from './energy-state.ts';

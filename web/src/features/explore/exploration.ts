@@ -38,6 +38,7 @@ import { hoursOfBrief } from '../../persistence/weather-hours.ts';
 import { ExplorePool } from '../../compute/explore-pool.ts';
 import { Judge } from '../../compute/judge.ts';
 import { together } from '../../project/judgment.ts';
+import { useContents } from '../../project/contents.ts';
 import { useProject } from '../../project/project.ts';
 
 /** What a person set for the exploration of a wall; kept on this device. */
@@ -74,6 +75,7 @@ export const keyOf = ({ layer, varied }: Pick<Choice, 'layer' | 'varied'>): stri
 /** The exploration of one wall: what may vary, what it must meet, and what every combination came to. */
 export const useExploration = defineStore('exploration', () => {
   const project = useProject();
+  const contents = useContents();
   const wallId = ref('');
   const document = shallowRef<ProjectWall | null>(null);
   const failure = ref('');
@@ -161,7 +163,7 @@ export const useExploration = defineStore('exploration', () => {
     wallId.value = id;
     document.value = null;
     try {
-      const read = await ask('readWall', { params: { wall: id } });
+      const read = await contents.readWall(id);
       if (mine !== turn) return;
       document.value = read.document;
       setup.value = restored();

@@ -10,13 +10,13 @@ import { materialsUsed } from '@eldrun/core/wall';
 import { pricesCsv, pricesOfCsv } from '@eldrun/core/prices';
 import type { Material, Price } from '@eldrun/core/materials';
 import { fileName } from '@eldrun/core/document';
-import { ask } from '../../persistence/api.ts';
 import { useNotices } from '../../persistence/notices.ts';
 import OnlyDocumentNotices from '../../components/OnlyDocumentNotices.vue';
 import SavedState from '../../components/SavedState.vue';
 import SegmentedChoice from '../../components/SegmentedChoice.vue';
 import TableCell from '../../components/TableCell.vue';
 import TextField from '../../components/TextField.vue';
+import { useContents } from '../../project/contents.ts';
 import { useProject } from '../../project/project.ts';
 import { downloadText } from '../../persistence/wall-files.ts';
 import OptionsSwitch from '../../components/OptionsSwitch.vue';
@@ -45,25 +45,15 @@ const WHICH = [
   { value: 'none' as const, label: 'Without a price' },
 ];
 
+const contents = useContents();
+const saved = contents.followWalls();
 /** The walls of the project: which materials they are of, and those that they bring along. */
-const walls = shallowRef<{ used: string[]; own: Record<string, Material> }[]>([]);
-const failure = ref('');
-
-async function readWalls(): Promise<void> {
-  try {
-    const read = await Promise.all(
-      project.walls.map((wall) => ask('readWall', { params: { wall: wall.id } })),
-    );
-    walls.value = read.map(({ document }) => ({
-      used: materialsUsed(document),
-      own: document.materials ?? {},
-    }));
-    failure.value = '';
-  } catch (error) {
-    failure.value = (error as Error).message;
-  }
-}
-watch(() => project.walls, readWalls, { immediate: true });
+const walls = computed<{ used: string[]; own: Record<string, Material> }[]>(() =>
+  [...saved.value.values()].map((document) => ({
+    used: materialsUsed(document),
+    own: document.materials ?? {},
+  })),
+);
 
 const materials = computed<Record<string, Material>>(() =>
   walls.value.reduce((all, { own }) => ({ ...own, ...all }), project.materials),
@@ -206,9 +196,9 @@ async function read(event: Event): Promise<void> {
         />
       </div>
     </header>
-    <p v-if="failure" class="wrong" role="alert">
-      The walls could not be read: {{ failure }}
-      <button type="button" class="action" @click="readWalls">Try again</button>
+    <p v-if="contents.failure" class="wrong" role="alert">
+      The walls could not be read: {{ contents.failure }}
+      <button type="button" class="action" @click="contents.loadWalls">Try again</button>
     </p>
     <div class="filters">
       <SegmentedChoice

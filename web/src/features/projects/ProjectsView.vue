@@ -1,16 +1,16 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core';
 import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue';
 import { useRouter } from 'vue-router';
 import { messageText, type UnitSystem } from '@eldrun/core/units';
-import type { Status } from '@eldrun/core/verdicts';
-import type { Project } from '@eldrun/contract';
+import type { ListedProject } from '@eldrun/contract';
 import { useNotices } from '../../persistence/notices.ts';
 import ChoiceField from '../../components/ChoiceField.vue';
 import NameDialog from '../../components/NameDialog.vue';
 import SegmentedChoice from '../../components/SegmentedChoice.vue';
 import StatusMark from '../../components/StatusMark.vue';
 import { useProjects } from './projects.ts';
-import { climateName, wallOfFile } from '../../persistence/wall-files.ts';
+import { wallOfFile } from '../../persistence/wall-files.ts';
 import { useDroppedFile } from '../../components/dropped-file.ts';
 import { useWalk } from '../../components/walk.ts';
 
@@ -19,13 +19,8 @@ const projects = useProjects();
 const notices = useNotices();
 const walk = useWalk();
 const creating = ref(false);
-const renaming = ref<Project | null>(null);
+const renaming = ref<ListedProject | null>(null);
 const units = ref<UnitSystem>('imperial');
-
-/** What of the walls is listed, and in which order their projects stand: as they come, the last changed first. */
-const shown = ref<'all' | Status>('all');
-const order = ref<'changed' | 'worst' | 'name'>('changed');
-const wanted = ref('');
 
 const FILTERS = [
   { value: 'all', label: 'All walls' },
@@ -38,36 +33,8 @@ const ORDERS = [
   { value: 'worst', label: 'worst first' },
   { value: 'name', label: 'name' },
 ] as const;
-const RANK: readonly Status[] = ['fail', 'caution', 'info', 'pass'];
-
-type ListedWall = Project['walls'][number];
-
-/** A wall without anything worse than a note passes. */
-const statusOf = ({ worst }: ListedWall): Status =>
-  worst === null || worst.status === 'info' ? 'pass' : worst.status;
-
-const listed = computed(() => {
-  const text = wanted.value.trim().toLowerCase();
-  const has = (name: string): boolean => name.toLowerCase().includes(text);
-  const projectsShown = projects.list.flatMap((project) => {
-    const walls = project.walls.filter(
-      (wall) =>
-        (shown.value === 'all' || (wall.worst !== null && statusOf(wall) === shown.value)) &&
-        (has(project.name) || has(wall.name)),
-    );
-    const empty = shown.value === 'all' && has(project.name);
-    return walls.length > 0 || empty ? [{ ...project, walls }] : [];
-  });
-  const rank = ({ walls }: Project): number =>
-    Math.min(RANK.length, ...walls.map((wall) => RANK.indexOf(statusOf(wall))));
-  return projectsShown.toSorted((a, b) =>
-    order.value === 'name'
-      ? a.name.localeCompare(b.name)
-      : order.value === 'worst'
-        ? rank(a) - rank(b)
-        : 0,
-  );
-});
+const wanted = ref(projects.asked.find);
+watchDebounced(wanted, (find) => void projects.listThose({ find }), { debounce: 250 });
 
 /** The wall that teaches most: the first that fails. */
 const lesson = computed(() => {
@@ -113,10 +80,7 @@ const rename = (name: string) => {
   return attempt('The project was not renamed', () => projects.change(project, { name }));
 };
 
-async function showArchived(archived: boolean): Promise<void> {
-  projects.archived = archived;
-  await projects.load();
-}
+const showArchived = (archived: boolean): Promise<void> => projects.listThose({ archived });
 
 /** The bundle that is being restored; empty while none is. */
 const restoring = ref('');
@@ -168,9 +132,9 @@ onBeforeUnmount(projects.follow());
     </header>
     <main id="main" class="content">
       <div class="head">
-        <h1>{{ projects.archived ? 'Archived projects' : 'Projects' }}</h1>
-        <button class="action quiet" type="button" @click="showArchived(!projects.archived)">
-          {{ projects.archived ? 'Show current' : 'Show archived' }}
+        <h1>{{ projects.asked.archived ? 'Archived projects' : 'Projects' }}</h1>
+        <button class="action quiet" type="button" @click="showArchived(!projects.asked.archived)">
+          {{ projects.asked.archived ? 'Show current' : 'Show archived' }}
         </button>
         <button class="action" type="button" :disabled="restoring !== ''" @click="chooser?.click()">
           Restore a bundle…
@@ -191,7 +155,7 @@ onBeforeUnmount(projects.follow());
         <button class="action quiet" type="button" @click="abort?.abort()">Stop</button>
       </p>
 
-      <p v-if="lesson && !walk.dismissed && !projects.archived" class="first">
+      <p v-if="lesson && !walk.dismissed && !projects.asked.archived" class="first">
         <span
           ><strong>New here?</strong> Open a wall that fails, and see why and what fixes it: a walk
           of five steps through the bench.</span
@@ -199,19 +163,19 @@ onBeforeUnmount(projects.follow());
         <button class="action ink" type="button" @click="takeWalk">Take the walk</button>
         <button class="action quiet" type="button" @click="walk.dismiss">Do not show again</button>
       </p>
-      <div v-if="projects.list.length > 0" class="filters">
+      <div v-if="projects.all > 0" class="filters">
         <SegmentedChoice
           label="Walls that are listed"
-          :value="shown"
+          :value="projects.asked.walls"
           :options="FILTERS"
-          @take="(taken) => (shown = taken)"
+          @take="(walls) => projects.listThose({ walls })"
         />
         <ChoiceField
           class="order"
           label="Order of the projects"
-          :value="order"
+          :value="projects.asked.order"
           :options="[...ORDERS]"
-          @take="(taken: 'changed' | 'worst' | 'name') => (order = taken)"
+          @take="(order: 'changed' | 'worst' | 'name') => projects.listThose({ order })"
         />
         <label class="field">
           <span class="label">Find a project or a wall</span>
@@ -224,19 +188,19 @@ onBeforeUnmount(projects.follow());
         <p><strong>The projects could not be loaded.</strong> {{ projects.problem }}</p>
         <button class="action" type="button" @click="projects.load">Try again</button>
       </div>
-      <p v-else-if="projects.list.length === 0" class="soft">
+      <p v-else-if="projects.all === 0" class="soft">
         {{
-          projects.archived
+          projects.asked.archived
             ? 'Nothing is archived.'
             : 'No project yet. Start one with “New project”, or drop a wall file here.'
         }}
       </p>
 
-      <p v-else-if="listed.length === 0" class="soft" role="status">
-        No wall answers to that: {{ projects.list.length }} projects are not listed.
+      <p v-else-if="projects.list.length === 0" class="soft" role="status">
+        No wall answers to that: {{ projects.all }} projects are not listed.
       </p>
       <ul v-else class="projects">
-        <li v-for="project in listed" :key="project.id" class="project">
+        <li v-for="project in projects.list" :key="project.id" class="project">
           <div class="about">
             <h2>
               <RouterLink :to="{ name: 'brief', params: { project: project.id } }">{{
@@ -244,7 +208,7 @@ onBeforeUnmount(projects.follow());
               }}</RouterLink>
             </h2>
             <p class="soft">
-              {{ climateName(project.brief) }} · {{ project.units }} · changed
+              {{ project.climate }} · {{ project.units }} · changed
               {{ date(project.updatedAt) }}
             </p>
             <p class="actions">
@@ -298,10 +262,23 @@ onBeforeUnmount(projects.follow());
                 <span v-else class="soft">being computed…</span>
               </RouterLink>
             </li>
+            <li v-if="project.moreWalls > 0" class="soft none">
+              and
+              <RouterLink :to="{ name: 'walls', params: { project: project.id } }"
+                >{{ project.moreWalls }} more walls</RouterLink
+              >
+            </li>
             <li v-if="project.walls.length === 0" class="soft none">No walls yet</li>
           </ul>
         </li>
       </ul>
+      <p v-if="projects.more > 0 && projects.state === 'ready'" class="more">
+        <button class="action" type="button" @click="projects.showMore">Show more</button>
+        <span class="soft"
+          >{{ projects.more === 1 ? 'One project is' : `${projects.more} projects are` }} not shown;
+          find them by name above.</span
+        >
+      </p>
       <p class="small soft">
         All sample data play in the made-up valley town of Harrow Fell. The adopted local code and
         the makers' instructions govern; structure and fire belong to licensed professionals.
@@ -382,6 +359,12 @@ onBeforeUnmount(projects.follow());
   align-items: center;
   padding: 6px 12px;
   background: var(--marker);
+}
+
+.more {
+  display: flex;
+  gap: 12px;
+  align-items: center;
 }
 
 .first span {

@@ -1,31 +1,81 @@
 import { briefOfFile } from '@eldrun/core/wall';
 import { defineStore } from 'pinia';
-import { ref, shallowRef } from 'vue';
+import { computed, reactive, ref, shallowRef } from 'vue';
 import type { UnitSystem } from '@eldrun/core/units';
 import type { WallFile } from '@eldrun/core/build-up';
-import type { Project } from '@eldrun/contract';
+import {
+  asListedWall,
+  type Change,
+  type ListedDocument,
+  type ListedProject,
+  type Project,
+  type ProjectsQuery,
+} from '@eldrun/contract';
 import { ask } from '../../persistence/api.ts';
 import { listenToChanges } from '../../persistence/changes.ts';
 import { asProjectWall } from '../../persistence/wall-files.ts';
+
+/** So many projects are listed at first, and with each *more*; at most so many at once. */
+const PAGE = 40;
+const MOST = 200;
 
 /** What was heard of is read so much later, ms. */
 const REFRESHES = 300;
 
 /** The list of projects. */
 export const useProjects = defineStore('projects', () => {
-  const list = shallowRef<Project[]>([]);
-  const archived = ref(false);
+  const list = shallowRef<ListedProject[]>([]);
+  /** How many answer to what is asked for, and how many there are. */
+  const found = ref(0);
+  const all = ref(0);
+  /** Which are listed, and in which order. */
+  const asked = reactive({
+    archived: false,
+    walls: 'all' as 'all' | NonNullable<ProjectsQuery['walls']>,
+    find: '',
+    order: 'changed' as NonNullable<ProjectsQuery['order']>,
+  });
+  const count = ref(PAGE);
+  const more = computed(() => found.value - list.value.length);
+  let turn = 0;
   const state = ref<'loading' | 'ready' | 'failed'>('loading');
   const problem = ref('');
 
   async function load(): Promise<void> {
+    const mine = ++turn;
+    const { walls, find, ...query } = asked;
     try {
-      list.value = await ask('listProjects', { query: { archived: archived.value } });
+      const read = await ask('listProjects', {
+        query: {
+          ...query,
+          count: count.value,
+          ...(walls === 'all' ? {} : { walls }),
+          ...(find.trim() ? { find: find.trim() } : {}),
+        },
+      });
+      if (mine !== turn) return;
+      list.value = read.projects;
+      found.value = read.found;
+      all.value = read.all;
       state.value = 'ready';
     } catch (error) {
+      if (mine !== turn) return;
       problem.value = (error as Error).message;
       state.value = 'failed';
     }
+  }
+
+  /** Lists what is asked for from now on, from its beginning. */
+  async function listThose(query: Partial<typeof asked>): Promise<void> {
+    Object.assign(asked, query);
+    count.value = PAGE;
+    await load();
+  }
+
+  /** Lists some more. */
+  async function showMore(): Promise<void> {
+    count.value = Math.min(MOST, count.value + PAGE);
+    await load();
   }
 
   async function create(body: { name: string; units: UnitSystem }): Promise<Project> {
@@ -52,7 +102,7 @@ export const useProjects = defineStore('projects', () => {
   }
 
   async function change(
-    project: Project,
+    project: ListedProject,
     patch: { name?: string; archived?: boolean },
   ): Promise<void> {
     await ask('changeProject', {
@@ -62,20 +112,34 @@ export const useProjects = defineStore('projects', () => {
     await load();
   }
 
-  async function duplicate(project: Project): Promise<void> {
+  async function duplicate(project: ListedProject): Promise<void> {
     await ask('duplicateProject', { params: { project: project.id } });
     await load();
   }
 
-  async function remove(project: Project): Promise<void> {
+  async function remove(project: ListedProject): Promise<void> {
     await ask('deleteProject', { params: { project: project.id } });
     await load();
+  }
+
+  /** Takes up a new summary of a wall that is listed. @returns whether nothing has to be asked for */
+  function summarized({ project: of, document, kind, summarized: told }: Change): boolean {
+    if (!told) return kind !== undefined && kind !== 'wall';
+    const project = list.value.find(({ id }) => id === of);
+    const before = project?.walls.find(({ id }) => id === document);
+    if (!project || !before || !told.summary) return false;
+    const { worst } = asListedWall({ summary: told.summary } as ListedDocument);
+    const computing = told.computing || told.revision < before.revision;
+    const walls = project.walls.map((one) => (one === before ? { ...one, worst, computing } : one));
+    list.value = list.value.map((one) => (one === project ? { ...one, walls } : one));
+    return true;
   }
 
   /** Follows what is saved elsewhere, and summaries as they come. @returns stops it */
   function follow(): () => void {
     let timer: ReturnType<typeof setTimeout> | undefined;
-    const unlisten = listenToChanges(() => {
+    const unlisten = listenToChanges((heard) => {
+      if (heard !== 'missed' && summarized(heard)) return;
       clearTimeout(timer);
       timer = setTimeout(() => void load(), REFRESHES);
     });
@@ -87,7 +151,12 @@ export const useProjects = defineStore('projects', () => {
 
   return {
     list,
-    archived,
+    asked,
+    found,
+    all,
+    more,
+    listThose,
+    showMore,
     state,
     problem,
     load,

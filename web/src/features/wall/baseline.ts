@@ -4,6 +4,7 @@ import { assess, type Assessment } from '@eldrun/core/assessment';
 import { InputError } from '@eldrun/core/errors';
 import type { WallFile } from '@eldrun/core/build-up';
 import { ask } from '../../persistence/api.ts';
+import { useContents } from '../../project/contents.ts';
 import { useProject } from '../../project/project.ts';
 import { useWall } from '../../project/wall.ts';
 
@@ -17,6 +18,7 @@ export const OPENED_STATE: BaselineOf = { revision: null };
 /** What the open wall is held against: itself in a saved state, or another wall of the project. */
 export const useBaseline = defineStore('baseline', () => {
   const project = useProject();
+  const contents = useContents();
   const wall = useWall();
   const shown = ref(false);
   /** Shown only as long as a key is down. */
@@ -50,7 +52,7 @@ export const useBaseline = defineStore('baseline', () => {
   /** Holds the wall against something else. @throws ApiProblem where it cannot be read */
   async function choose(wanted: BaselineOf): Promise<void> {
     if ('wall' in wanted) {
-      const { document } = await ask('readWall', { params: { wall: wanted.wall } });
+      const { document } = await contents.readWall(wanted.wall);
       other.value = { of: wanted, name: document.name, file: project.fileOf(document) };
     } else if (wanted.revision === null) other.value = null;
     else {

@@ -25,12 +25,12 @@ import { messageText } from '@eldrun/core/units';
 import { resolveWall } from '@eldrun/core/build-up';
 import { WEATHER_SEED } from '@eldrun/core/judgment';
 import { weatherOfSite, type WeatherYear } from '@eldrun/core/climate';
-import { ask } from '../../../persistence/api.ts';
 import { layerNames, nameOfRun, simulationFile } from './run-files.ts';
 import { stressSet, type StressLine } from './stress.ts';
 import type { RunPart } from '../../../compute/run-parts.ts';
 import { YearsRun } from '../../../compute/years-run.ts';
 import { hoursOfBrief } from '../../../persistence/weather-hours.ts';
+import { useContents } from '../../../project/contents.ts';
 import { useProject } from '../../../project/project.ts';
 import { useWall } from '../../../project/wall.ts';
 
@@ -48,6 +48,7 @@ export interface ShownRun extends RunPart {
 /** The hourly simulation of the open wall: its set-up, its runs, and the day that is looked at. */
 export const useSimulation = defineStore('simulation', () => {
   const project = useProject();
+  const contents = useContents();
   const wall = useWall();
   const choices = ref<RunChoices>({ ...DEFAULT_RUN });
   const running = shallowRef<{ name: string; hours: number; of: number; since: number } | null>(
@@ -183,7 +184,7 @@ export const useSimulation = defineStore('simulation', () => {
   /** Runs another wall of the project for the same years, and lays that over. */
   async function layOverWall(id: string): Promise<void> {
     try {
-      const { document } = await ask('readWall', { params: { wall: id } });
+      const { document } = await contents.readWall(id);
       const of = project.fileOf(document);
       const file = simulationFile(
         of,
