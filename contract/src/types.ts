@@ -63,7 +63,7 @@ export interface Save<D extends Document = Document> {
 }
 
 /** The judgment of a wall in the words of lists; null while the first is still being computed. */
-export type ListedJudgment = { status: Status; title: Message } | null;
+type ListedJudgment = { status: Status; title: Message } | null;
 
 /** A wall in the list of its project. */
 export interface ListedWall extends ListedDocument {

@@ -7,12 +7,16 @@ export type Key = string;
 export type Look = <V>(derivation: Derivation<V>, key?: Key) => V;
 
 /** Something that follows from a project: what it needs, and how it comes from that alone. */
-export interface Derivation<V> {
+export interface Derivation<V, I extends readonly unknown[] = readonly unknown[]> {
   name: string;
-  inputs: (project: Project, look: Look, key: Key) => readonly unknown[];
-  compute: (inputs: readonly unknown[]) => V;
+  inputs(project: Project, look: Look, key: Key): I;
+  /** From the inputs alone: they can be sent to a worker. */
+  compute(inputs: I): V;
   same: ((before: V, after: V) => boolean) | null;
 }
+
+/** What a derivation is computed from. */
+export type InputsOf<D> = D extends Derivation<infer _, infer I> ? I : never;
 
 /**
  * Declares what follows from a project.
@@ -29,8 +33,8 @@ export function derivation<const I extends readonly unknown[], V>(
   inputs: (project: Project, look: Look, key: Key) => I,
   compute: (...inputs: I) => V,
   same: ((before: V, after: V) => boolean) | null = null,
-): Derivation<V> {
-  return { name, inputs, compute: (given) => compute(...(given as I)), same };
+): Derivation<V, I> {
+  return { name, inputs, compute: (given) => compute(...given), same };
 }
 
 interface Kept {
@@ -80,6 +84,11 @@ export class Derived {
     if (entry.error !== undefined) throw entry.error;
     return entry.value as never;
   };
+
+  /** What a derivation would be computed from now. @throws what an input throws */
+  inputsOf<V, I extends readonly unknown[]>(derived: Derivation<V, I>, key: Key = ''): I {
+    return derived.inputs(this.current, this.look, key);
+  }
 
   private entry(derived: Derivation<unknown>, key: Key): Kept {
     let entries = this.kept.get(derived);

@@ -18,6 +18,7 @@ import {
   headLine,
   laidParts,
   layoutElevation,
+  meanU,
   type AssemblyParts,
   type CountedHeat,
   type ElevationLayout,
@@ -25,6 +26,9 @@ import {
   type HouseRules,
 } from '@eldrun/core/layout';
 import { LIBRARY, type Material, type Materials } from '@eldrun/core/materials';
+import { checkServices, type ServiceChecks } from '@eldrun/core/services';
+import type { RU } from '@eldrun/core/steady-heat';
+import { tradeOf } from '@eldrun/core/trade';
 import {
   inOrder,
   ORDER_FORMAT,
@@ -33,6 +37,7 @@ import {
   type OrderLine,
 } from '@eldrun/core/order';
 import { takeoffOf, type Takeoff } from '@eldrun/core/takeoff';
+import type { PriceBook } from '@eldrun/core/prices';
 import { alike, derivation, type Look } from './derive.ts';
 import { documentsOf, onlyDocument } from './documents.ts';
 import { materialsAtPrices, priceBook, resolvedWall, wallFile } from './walls.ts';
@@ -89,7 +94,7 @@ function byAssembly<V>(look: Look, value: (wall: string) => V): V[] {
 }
 
 /** The house as a file: its walls, and how its edges are made, in it; null without one. */
-const houseFile = derivation(
+export const houseFile = derivation(
   'house file',
   (_, look) => [
     look(savedHouse),
@@ -182,7 +187,8 @@ export const heads = derivation(
   (all): HeadLine => headLine(all),
 );
 
-const heatCounter = derivation(
+/** Counts the heat of elevations with the materials of the project. */
+export const heatCounter = derivation(
   'heat counter',
   (_, look) => [look(materialsAtPrices)],
   (materials) => countedHeat(materials),
@@ -193,6 +199,39 @@ export const elevationHeat = derivation(
   'elevation heat',
   (_, look, id) => [look(heatCounter), look(layout, id)],
   (count, { parts, framing, share }): CountedHeat | null => count(parts, framing, share),
+);
+
+/** An elevation as it is built: laid out, its heat, and what sits in it checked; by its id. */
+export interface LaidElevation {
+  layout: ElevationLayout;
+  heat: CountedHeat | null;
+  services: ServiceChecks;
+}
+
+export const laidElevation = derivation(
+  'laid elevation',
+  (_, look, id) => [look(layout, id), look(elevationHeat, id), look(houseRules)],
+  (laid, heat, rules): LaidElevation => ({
+    layout: laid,
+    heat,
+    services: checkServices(laid, tradeOf(rules)),
+  }),
+);
+
+/** The mean U of all elevations, without their openings and with them; null where nobody said what openings let through. */
+export const meanOfHouse = derivation(
+  'mean of house',
+  (_, look) => [
+    look(savedHouse)?.openingU ?? null,
+    ...look(elevations).map(({ id }) => look(laidElevation, id)),
+  ],
+  (openingU, ...laid): { walls: RU | null; withOpenings: RU | null } => {
+    const all = laid.map(({ layout: { share }, heat }) => ({ share, heat }));
+    return {
+      walls: meanU(all),
+      withOpenings: openingU === null ? null : meanU(all, openingU),
+    };
+  },
 );
 
 /** Every edge of the house, and what is wrong with what was said of them. */
@@ -254,6 +293,29 @@ export interface OrderedHouse {
 
 const NO_ORDER: OrderBook = { format: ORDER_FORMAT, version: 1, name: 'Order' };
 
+/** The lines of a takeoff at the prices of a book, with what an order says of them. */
+export function orderOf(
+  { lines, problems }: Takeoff,
+  house: Pick<DetailedHouse, 'assemblies'>,
+  materials: Materials,
+  book: PriceBook | null,
+  order: OrderBook | null,
+): OrderedHouse {
+  const own = Object.values(house.assemblies).reduce<Materials>(
+    (all, wall) => ({ ...wall.materials, ...all }),
+    materials,
+  );
+  const find = (id: string): Material | undefined =>
+    Object.hasOwn(own, id) ? own[id] : Object.hasOwn(LIBRARY, id) ? LIBRARY[id] : undefined;
+  const priced = lines.map((line) => pricedLine(line, { find, book, order: order ?? NO_ORDER }));
+  return {
+    lines: inOrder(priced.filter(({ elevation }) => elevation === null)),
+    byElevation: inOrder(priced.filter(({ elevation }) => elevation !== null)),
+    problems,
+    find,
+  };
+}
+
 /** The order of the house. */
 export const orderedHouse = derivation(
   'ordered house',
@@ -264,20 +326,7 @@ export const orderedHouse = derivation(
     look(priceBook),
     look(savedOrder),
   ],
-  ({ lines, problems }, house, materials, book, order): OrderedHouse => {
-    const own = Object.values(house.assemblies).reduce<Materials>(
-      (all, wall) => ({ ...wall.materials, ...all }),
-      materials,
-    );
-    const find = (id: string): Material | undefined => own[id] ?? LIBRARY[id];
-    const priced = lines.map((line) => pricedLine(line, { find, book, order: order ?? NO_ORDER }));
-    return {
-      lines: inOrder(priced.filter(({ elevation }) => elevation === null)),
-      byElevation: inOrder(priced.filter(({ elevation }) => elevation !== null)),
-      problems,
-      find,
-    };
-  },
+  orderOf,
 );
 
 /** The elevations that are built as a wall, by its id. */

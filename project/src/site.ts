@@ -3,13 +3,17 @@ import type { ResolvedWall } from '@eldrun/core/build-up';
 import { InputError } from '@eldrun/core/errors';
 import { HOUSE_FORMAT, type ProjectHouse } from '@eldrun/core/house';
 import {
+  alternatives,
   lastEntered,
+  lateItems,
   siteGraph,
   sitePlan,
   USUAL_CHOICES,
   withMoves,
+  type Alternative,
   type Choices,
   type GraphStep,
+  type LateItem,
   type ProjectSite,
   type SiteHouse,
   type SitePlan,
@@ -108,7 +112,40 @@ export const planOnDay = derivation(
   (site, house, walls, today, day): SitePlan => {
     if (!site)
       throw new InputError('site', 'nothing of it is entered yet', 'a start in the place Site');
-    return sitePlan({ ...site, ...(today ? { today } : {}) }, house, walls, day!);
+    return sitePlan(readOn(site, today)!, house, walls, day!);
+  },
+);
+
+/** What a plan was made from, with the plan: what comes too late by it, and what other orders would bring. */
+const withPlan = (look: Look, date: string) =>
+  [
+    look(planned),
+    look(builtHouse),
+    look(wallsOfSite),
+    look(planDay, date),
+    look(planOnDay, date),
+  ] as const;
+
+const readOn = (site: ProjectSite | null, today: string | null): ProjectSite | null =>
+  site && { ...site, ...(today ? { today } : {}) };
+
+/** What was ordered and comes too late, by the day that the plan is read on. */
+export const lateOnDay = derivation(
+  'late items',
+  (_, look, date) => withPlan(look, date),
+  (site, house, walls, today, plan): LateItem[] => {
+    const read = readOn(site, today);
+    return read ? lateItems(read, house, walls, plan) : [];
+  },
+);
+
+/** Other legal orders of the same house, by the day that the plan is read on. */
+export const othersOnDay = derivation(
+  'other orders',
+  (_, look, date) => withPlan(look, date),
+  (site, house, walls, today, plan): Alternative[] => {
+    const read = readOn(site, today);
+    return read ? alternatives(read, house, walls, plan) : [];
   },
 );
 

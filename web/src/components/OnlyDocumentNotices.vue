@@ -1,23 +1,10 @@
 <script setup lang="ts">
-import type { OnlyDocument } from '../project/only-document.ts';
+import type { ShownDocument } from '../project/only-document.ts';
 import NewerNotice from './NewerNotice.vue';
 
 /** What stands in the way of a document of which a project has one: a newer state, a conflict, that it cannot be read. */
 defineProps<{
-  of: Pick<
-    OnlyDocument,
-    | 'label'
-    | 'newer'
-    | 'saveState'
-    | 'state'
-    | 'failure'
-    | 'find'
-    | 'takeNewer'
-    | 'keepMine'
-    | 'canJoin'
-    | 'join'
-    | 'takeTheirs'
-  >;
+  of: ShownDocument;
 }>();
 </script>
 

@@ -9,7 +9,8 @@ import {
   type ThicknessCurve,
 } from '@eldrun/core/exploration';
 import type { Material } from '@eldrun/core/materials';
-import type { ExploreAnswer, ExploreRequest } from './explore-job.ts';
+import type { ExploreAnswer, ExplorePart, ExploreQuestion } from './jobs/explore.ts';
+import { compute, threadCount, type Running } from './pool.ts';
 
 /** What is told while an exploration runs. */
 export interface ExploreTold {
@@ -26,9 +27,13 @@ const CHUNK = 400;
 /** So many chunks for each worker, so that none waits long for the last. */
 const CHUNKS = 12;
 
-/** Workers on all cores but one that evaluate the combinations of an exploration between them. */
+type Asked = { wanted: 'sweep'; numbers: Float64Array } | { wanted: 'select'; swept: Swept };
+
+let lastRun = 0;
+
+/** The combinations of an exploration, evaluated by all threads between them. */
 export class ExplorePool {
-  private workers: Worker[] = [];
+  private running = new Set<Running<'explore'>>();
 
   /**
    * Evaluates combinations, then finds those that none beats.
@@ -46,92 +51,80 @@ export class ExplorePool {
     { onSwept, onDone, onSelecting }: ExploreTold,
   ): Promise<Explored | null> {
     this.stop();
-    const cores = Math.max(1, (navigator.hardwareConcurrency || 2) - 1);
-    const workers = Array.from({ length: cores }, () => start());
-    this.workers = workers;
-    const size = partSize(together, Math.max(CHUNK, numbers.length / (cores * CHUNKS)));
+    const mine = (this.running = new Set());
+    const ask = (question: Asked, onPart: (part: ExplorePart) => void) =>
+      this.ask(mine, { run, exploration, materials, ...question }, onPart);
+    const run = ++lastRun;
+    const size = partSize(together, Math.max(CHUNK, numbers.length / (threadCount() * CHUNKS)));
     const merged: { swept: Swept; at: number }[] = [];
-    const doing = workers.map(() => 0);
-    let next = 0;
+    const doing = new Map<number, number>();
     let evaluated = 0;
-    const said = (): void => onDone(evaluated + doing.reduce((sum, done) => sum + done, 0));
+    const said = (): void =>
+      onDone(evaluated + [...doing.values()].reduce((sum, done) => sum + done, 0));
+    const starts = Array.from({ length: Math.ceil(numbers.length / size) }, (_, n) => n * size);
     await Promise.all(
-      workers.map(async (worker, w) => {
-        post(worker, { begin: exploration, materials });
-        while (next < numbers.length && this.workers === workers) {
-          const at = next;
-          next = Math.min(numbers.length, next + size);
-          const answer = await ask(worker, { sweep: numbers.slice(at, next), at }, (told) => {
-            if (!('done' in told)) return;
-            doing[w] = told.done;
-            said();
-          });
-          doing[w] = 0;
-          if (this.workers !== workers) return;
-          if (!('swept' in answer)) throw new Error('problem' in answer ? answer.problem : '');
-          evaluated += answer.swept.numbers.length;
-          merged.push(answer);
-          onSwept(answer.swept, at);
+      starts.map(async (at) => {
+        const part = numbers.slice(at, at + size);
+        const answer = await ask({ wanted: 'sweep', numbers: part }, (told) => {
+          if (!('done' in told)) return;
+          doing.set(at, told.done);
           said();
-        }
+        });
+        doing.delete(at);
+        if (!answer || !('swept' in answer)) return;
+        evaluated += answer.swept.numbers.length;
+        merged.push({ swept: answer.swept, at });
+        onSwept(answer.swept, at);
+        said();
       }),
     );
-    if (this.workers !== workers) return null;
-    const answer = await ask(workers[0]!, { select: joinedSwept(merged, numbers) }, (told) => {
+    if (this.running !== mine) return null;
+    const answer = await ask({ wanted: 'select', swept: joinedSwept(merged, numbers) }, (told) => {
       if ('selecting' in told) onSelecting(told.selecting);
     });
-    if (this.workers !== workers) return null;
-    this.stop();
-    if (!('explored' in answer)) throw new Error('problem' in answer ? answer.problem : '');
-    return answer.explored;
+    return this.running === mine && answer && 'explored' in answer ? answer.explored : null;
   }
 
-  /** What lies around the wall as it is. @throws Error where it cannot be computed */
+  /** What lies around the wall as it is; null when it was stopped. @throws Error where it cannot be computed */
   async around(
     exploration: Exploration,
     materials: Record<string, Material>,
     around: { step: number; steps: number },
-  ): Promise<{ next: NextStep[]; curve: ThicknessCurve | null }> {
-    const worker = start();
+  ): Promise<{ next: NextStep[]; curve: ThicknessCurve | null } | null> {
+    const question = { run: ++lastRun, exploration, materials, wanted: 'around' as const };
+    const answer = await this.ask(this.looking, { ...question, ...around });
+    return answer && 'next' in answer ? answer : null;
+  }
+
+  private readonly looking = new Set<Running<'explore'>>();
+
+  /** @returns null when it was dropped. @throws Error with what is wrong */
+  private async ask(
+    among: Set<Running<'explore'>>,
+    question: ExploreQuestion,
+    onPart?: (part: ExplorePart) => void,
+  ): Promise<ExploreAnswer | null> {
+    const running = compute('explore', question, 'background', onPart);
+    among.add(running);
     try {
-      post(worker, { begin: exploration, materials });
-      const answer = await ask(worker, { around }, () => undefined);
-      if (!('next' in answer)) throw new Error('problem' in answer ? answer.problem : '');
+      const answer = await running.answer;
+      if (answer && 'problem' in answer) throw new Error(answer.problem);
       return answer;
     } finally {
-      worker.terminate();
+      among.delete(running);
     }
   }
 
   /** Ends what is under way. */
   stop(): void {
-    const stopped = this.workers;
-    this.workers = [];
-    for (const worker of stopped) worker.terminate();
-    for (const worker of stopped) ending.get(worker)?.();
+    const stopped = this.running;
+    this.running = new Set();
+    for (const running of stopped) running.drop();
   }
-}
 
-const start = (): Worker =>
-  new Worker(new URL('./explore.worker.ts', import.meta.url), { type: 'module' });
-
-const post = (worker: Worker, request: ExploreRequest): void => worker.postMessage(request);
-
-/** Lets go of whoever waits for a worker that was ended. */
-const ending = new WeakMap<Worker, () => void>();
-
-function ask(
-  worker: Worker,
-  request: ExploreRequest,
-  onPart: (told: ExploreAnswer) => void,
-): Promise<ExploreAnswer> {
-  return new Promise((resolve, reject) => {
-    ending.set(worker, () => resolve({ problem: 'stopped' }));
-    worker.onmessage = ({ data }: MessageEvent<ExploreAnswer>) => {
-      if ('done' in data || 'selecting' in data) onPart(data);
-      else resolve(data);
-    };
-    worker.onerror = (event) => reject(new Error(event.message || 'a worker could not be started'));
-    post(worker, request);
-  });
+  /** Ends everything. */
+  close(): void {
+    this.stop();
+    for (const running of this.looking) running.drop();
+  }
 }

@@ -11,7 +11,7 @@ import type { Verdict } from '@eldrun/core/verdicts';
 import type { WallFile } from '@eldrun/core/build-up';
 import type { WallSection } from '@eldrun/core/steady-heat';
 import { afterPaint } from './after-paint.ts';
-import { Solver } from './solver.ts';
+import { Newest } from './newest.ts';
 
 /** Fixes are looked for so long after the section is there: in a burst of edits only for the last, ms. */
 const FIXES_AFTER = 150;
@@ -49,9 +49,9 @@ export function useWallFigures(
   const judged = shallowRef<LayerAssessment | null>(null);
   const computing = ref(false);
   const judging = ref(false);
-  // Two workers: the search for fixes never holds up the section.
-  const sections = new Solver();
-  const judges = new Solver();
+  // The search for fixes never holds up the section.
+  const sections = new Newest('heat', 'edit');
+  const judges = new Newest('heat', 'shown');
   let forget = (): void => undefined;
   let timer: ReturnType<typeof setTimeout> | undefined;
 
@@ -122,11 +122,9 @@ export function useWallFigures(
     judging.value = false;
   }
 
-  /** Forgets the wall; the workers end. */
+  /** Forgets the wall. */
   function close(): void {
     drop();
-    sections.close();
-    judges.close();
     whole.value = null;
     verdicts.value = [];
     computing.value = false;

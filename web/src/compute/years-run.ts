@@ -1,43 +1,35 @@
 import type { SimulationRun } from '@eldrun/core/transient';
+import type { YearsQuestion } from './jobs/years.ts';
+import { compute, type Running } from './pool.ts';
 import { joined, type RunPart } from './run-parts.ts';
-import type { YearsAnswer, YearsRequest } from './years.worker.ts';
 
-/** One simulation in a worker of its own: it tells its progress, can be stopped, and keeps what it reached. */
+/** One simulation: it tells its progress, can be stopped, and keeps what it reached. */
 export class YearsRun {
-  private readonly worker = new Worker(new URL('./years.worker.ts', import.meta.url), {
-    type: 'module',
-  });
+  private running: Running<'years'> | null = null;
 
-  /** @throws Error when the wall cannot be simulated or the worker fails */
-  start(
-    request: YearsRequest,
+  /** @throws Error when the wall cannot be simulated, the worker fails, or it was let go */
+  async start(
+    question: YearsQuestion,
     onProgress: (hours: number, reached: RunPart) => void = () => undefined,
   ): Promise<SimulationRun> {
-    const { worker } = this;
     let reached: RunPart | null = null;
-    return new Promise((resolve, reject) => {
-      worker.onmessage = ({ data }: MessageEvent<YearsAnswer>) => {
-        if ('part' in data) reached = joined(reached, data.part);
-        if ('hours' in data) return onProgress(data.hours, reached!);
-        worker.terminate();
-        if ('result' in data) resolve({ result: data.result, ...reached! });
-        else reject(new Error(data.problem));
-      };
-      worker.onerror = (event) => {
-        worker.terminate();
-        reject(new Error(event.message || 'the worker could not be started'));
-      };
-      worker.postMessage(request);
+    this.running = compute('years', question, 'shown', ({ hours, part }) => {
+      reached = joined(reached, part);
+      onProgress(hours, reached);
     });
+    const answer = await this.running.answer;
+    if (!answer) throw new Error('the run was let go');
+    if ('problem' in answer) throw new Error(answer.problem);
+    return { result: answer.result, ...joined(reached, answer.part) };
   }
 
   /** Asks it to end after the week it is in; what it reached is then its result. */
   stop(): void {
-    this.worker.postMessage('stop');
+    this.running?.stop();
   }
 
   /** Lets it go without a result. */
   drop(): void {
-    this.worker.terminate();
+    this.running?.drop();
   }
 }

@@ -63,7 +63,7 @@ export const useContents = defineStore('contents', () => {
         .finally(() => missing.forEach((id) => reading.delete(id)));
       for (const id of missing) reading.set(id, read);
     }
-    await Promise.all(ids.map((id) => reading.get(id)));
+    await Promise.all(ids.flatMap((id) => reading.get(id) ?? []));
   }
 
   /** Walls as they were saved last, by id: those that are there. @throws ApiProblem */

@@ -2,13 +2,13 @@ import { computed } from 'vue';
 import type { Document } from '@eldrun/core/document';
 import {
   Derived,
+  type Derivation,
   type Key,
   type Look,
-  type Derivation,
   type Project,
   type ProjectDocument,
 } from '@eldrun/project';
-import type { HouseState } from './house.ts';
+import { useContents } from './contents.ts';
 import { useProject } from './project.ts';
 
 /** The same document has the same place in every state of the project. */
@@ -22,26 +22,25 @@ function placed(kind: string, id: string, document: Document): ProjectDocument {
   return place;
 }
 
+/** Reads what follows from the project; within a computed property or a template it follows the project. */
+export interface PageDerived {
+  look: Look;
+  /** What a derivation would be computed from: for a worker. */
+  inputsOf: <V, I extends readonly unknown[]>(what: Derivation<V, I>, key?: Key) => I;
+}
+
 /**
  * What follows from the open project as it is in this page, what is not saved yet included: the same derivations that papers
  * and the command read. What did not change is not computed again.
  *
- * @param house with the walls of the project
- * @param others documents of which the project has one, by kind; null where it has none
- * @returns reads a derivation; within a computed property or a template it follows the project
+ * @param only documents of which the project has one, by kind; null where it has none
  */
-export function useDerived(
-  house: Pick<HouseState, 'house' | 'walls'>,
-  others: () => Readonly<Record<string, Document | null>>,
-): Look {
+export function useDerived(only: () => Readonly<Record<string, Document | null>>): PageDerived {
   const project = useProject();
+  const contents = useContents();
   const now = computed<Project>(() => {
     const { name, units, brief } = project.document!;
-    const only = Object.entries({
-      house: house.house.value,
-      prices: project.prices?.document ?? null,
-      ...others(),
-    });
+    const all = Object.entries({ prices: project.prices?.document ?? null, ...only() });
     return {
       id: project.id,
       name,
@@ -52,14 +51,19 @@ export function useDerived(
       weather: {},
       judged: {},
       documents: [
-        ...[...house.walls.value].map(([id, wall]) => placed('wall', id, wall)),
-        ...only.flatMap(([kind, document]) => (document ? [placed(kind, kind, document)] : [])),
+        ...[...contents.walls].map(([id, wall]) => placed('wall', id, wall)),
+        ...all.flatMap(([kind, document]) => (document ? [placed(kind, kind, document)] : [])),
       ],
     };
   });
-  const derived = new Derived(now.value);
-  return <V>(what: Derivation<V>, key?: Key): V => {
+  let derived: Derived | null = null;
+  const current = (): Derived => {
+    derived ??= new Derived(now.value);
     derived.set(now.value);
-    return derived.look(what, key);
+    return derived;
+  };
+  return {
+    look: (what, key) => current().look(what, key),
+    inputsOf: (what, key) => current().inputsOf(what, key),
   };
 }

@@ -1,16 +1,6 @@
-import { computed, inject, provide, ref, shallowRef, watch, type InjectionKey } from 'vue';
-import { checkServices, type ServiceChecks } from '@eldrun/core/services';
-import {
-  cornerConflicts,
-  countedHeat,
-  headLine,
-  laidParts,
-  layoutElevation,
-  meanU,
-  type AssemblyParts,
-  type CountedHeat,
-  type ElevationLayout,
-} from '@eldrun/core/layout';
+import { computed, inject, provide, shallowRef, type InjectionKey } from 'vue';
+import type { Document } from '@eldrun/core/document';
+import { InputError } from '@eldrun/core/errors';
 import {
   HOUSE_FORMAT,
   type Elevation,
@@ -18,9 +8,21 @@ import {
   type HouseCommand,
   type ProjectHouse,
 } from '@eldrun/core/house';
-import { resolveWall, type ProjectWall } from '@eldrun/core/build-up';
-import { tradeOf } from '@eldrun/core/trade';
+import { cornerConflicts, type AssemblyParts } from '@eldrun/core/layout';
+import {
+  assemblyWalls,
+  elevations as ableElevations,
+  heads,
+  heatCounter,
+  houseFile,
+  houseRules,
+  laidElevation,
+  meanOfHouse,
+  partsOfWall,
+  type LaidElevation,
+} from '@eldrun/project';
 import { useContents } from './contents.ts';
+import { useDerived } from './derived.ts';
 import { useOnlyDocument } from './only-document.ts';
 import { useProject } from './project.ts';
 
@@ -33,32 +35,19 @@ const BLANK: ProjectHouse = {
   practice: { corners: 'three-stud' },
 };
 
-/** What of a house all layouts stand on. */
-const RULES = [
-  'practice',
-  'sheets',
-  'nailing',
-  'rolls',
-  'furring',
-  'cladding',
-  'trade',
-] as const satisfies readonly (keyof ProjectHouse)[];
-
-type Rules = Pick<ProjectHouse, (typeof RULES)[number]>;
-
-/** A wall of the house as it is built: its layout and its heat. */
-export interface LaidWall {
-  layout: ElevationLayout;
-  heat: CountedHeat | null;
-  services: ServiceChecks;
-}
+/** An assembly of the house whose wall cannot be built: why. */
+const GONE = 'its wall is gone';
 
 /**
  * The house of the open project, laid out. What did not change is not laid out again: an edit of one wall costs that wall alone.
  *
  * @param hasKeys whether the keys of undo are the house's now
+ * @param others documents of which the project has one, by kind, that a place derives from as well
  */
-export function makeHouse(hasKeys?: () => boolean) {
+export function makeHouse(
+  hasKeys?: () => boolean,
+  others: () => Readonly<Record<string, Document | null>> = () => ({}),
+) {
   const project = useProject();
   const record = useOnlyDocument<ProjectHouse, HouseCommand>({
     kind: 'house',
@@ -74,111 +63,84 @@ export function makeHouse(hasKeys?: () => boolean) {
   /** A wall while something of it is dragged. */
   const draft = shallowRef<Elevation | null>(null);
 
-  /** What of each assembly is laid out; none of those whose wall is gone or empty. */
-  const parts = computed<Record<string, AssemblyParts>>(() => {
-    const { assemblies } = record.current.value;
-    return Object.fromEntries(
-      Object.entries(assemblies).flatMap(([name, id]) => {
-        const wall = walls.value.get(id);
-        if (!wall || wall.layers.length === 0) return [];
-        try {
-          return [[name, laidParts(resolveWall(project.fileOf(wall), project.pricedMaterials))]];
-        } catch {
-          return [];
-        }
-      }),
-    );
-  });
-  const heatOf = computed(() => {
-    void parts.value;
-    return countedHeat(project.pricedMaterials);
-  });
-
-  let rulesBefore: Rules | null = null;
-  const rules = computed<Rules>(() => {
-    const house = record.current.value;
-    if (rulesBefore && RULES.every((field) => rulesBefore![field] === house[field]))
-      return rulesBefore;
-    return (rulesBefore = Object.fromEntries(
-      RULES.flatMap((field) => (house[field] === undefined ? [] : [[field, house[field]]])),
-    ) as Rules);
-  });
-
   const elevations = computed<readonly Elevation[]>(() =>
     record.current.value.elevations.map((one) => (draft.value?.id === one.id ? draft.value : one)),
   );
 
-  let kept = new WeakMap<Elevation, LaidWall & { of: AssemblyParts; by: Rules }>();
-  watch(heatOf, () => (kept = new WeakMap()), { flush: 'sync' });
-
-  function laidWall(elevation: Elevation, of: AssemblyParts, by: Rules): LaidWall {
-    const before = kept.get(elevation);
-    if (before && before.of === of && before.by === by) return before;
-    const layout = layoutElevation(elevation, of, by);
-    const laid = {
-      layout,
-      heat: heatOf.value(of, layout.framing, layout.share),
-      services: checkServices(layout, tradeOf(by)),
-      of,
-      by,
-    };
-    kept.set(elevation, laid);
-    return laid;
-  }
-
-  /** The walls that can be laid out. */
-  const laid = computed<readonly LaidWall[]>(() =>
-    elevations.value.flatMap((elevation) => {
-      const of = parts.value[elevation.assembly];
-      return of ? [laidWall(elevation, of, rules.value)] : [];
-    }),
-  );
-  const heads = computed(() => headLine(laid.value.map(({ layout }) => layout)));
-  const mean = computed(() => {
-    const all = laid.value.map(({ layout: { share }, heat }) => ({ share, heat }));
-    const { openingU } = record.current.value;
-    return {
-      walls: meanU(all),
-      withOpenings: openingU === undefined ? null : meanU(all, openingU),
-    };
-  });
-  const corners = (elevation: Elevation) => cornerConflicts(elevation, elevations.value);
-
-  /** The house with the walls it is built as; without those whose wall is gone or empty. */
-  const file = computed<House>(() => {
-    const house = record.current.value;
-    const assemblies = Object.fromEntries(
-      Object.entries(house.assemblies).flatMap(([name, id]) => {
+  const alone = useDerived(() => ({}));
+  /** Why walls of the house cannot be laid out, by the name of their assembly; the others are. */
+  const problems = computed<Readonly<Record<string, string>>>(() => {
+    const { assemblies } = record.current.value;
+    return Object.fromEntries(
+      Object.entries(assemblies).flatMap(([name, id]) => {
         const wall = walls.value.get(id);
-        return wall && Object.hasOwn(parts.value, name) ? [[name, project.fileOf(wall)]] : [];
+        // One that is listed is still being read.
+        if (!wall) return project.walls.some((one) => one.id === id) ? [] : [[name, GONE]];
+        if (wall.layers.length === 0) return [[name, 'its wall has no layers yet']];
+        try {
+          alone.look(partsOfWall, id);
+          return [];
+        } catch (error) {
+          if (!(error instanceof InputError)) throw error;
+          return [[name, error.message]];
+        }
       }),
     );
-    const built = house.elevations.filter(({ assembly }) => Object.hasOwn(assemblies, assembly));
-    return { ...house, assemblies, elevations: built };
   });
+  /** The house without the walls that cannot be laid out: they keep nothing else from being so. */
+  const able = computed<ProjectHouse>(() => {
+    const house = record.current.value;
+    const whole = draft.value ? { ...house, elevations: [...elevations.value] } : house;
+    const names = Object.keys(problems.value);
+    if (names.length === 0) return whole;
+    return {
+      ...whole,
+      assemblies: Object.fromEntries(
+        Object.entries(house.assemblies).filter(([name]) => !names.includes(name)),
+      ),
+      elevations: whole.elevations.filter(({ assembly }) => !names.includes(assembly)),
+    };
+  });
+  const { look, inputsOf } = useDerived(() => ({ house: able.value, ...others() }));
+
+  /** What of each assembly is laid out; none of those whose wall cannot be. */
+  const parts = computed<Record<string, AssemblyParts>>(() =>
+    Object.fromEntries(
+      Object.entries(look(assemblyWalls)).map(([name, wall]) => [name, look(partsOfWall, wall)]),
+    ),
+  );
+  /** The walls that can be laid out. */
+  const laid = computed<readonly LaidElevation[]>(() =>
+    look(ableElevations).map(({ id }) => look(laidElevation, id)),
+  );
+  const corners = (elevation: Elevation) => cornerConflicts(elevation, elevations.value);
 
   /** What a person calls an assembly: its wall's name. */
   const assemblyLabel = (name: string): string => {
     const id = record.current.value.assemblies[name];
     const wall = id === undefined ? undefined : walls.value.get(id);
-    return wall ? `${name} · ${wall.name}` : `${name} · its wall is gone`;
+    return wall ? `${name} · ${wall.name}` : `${name} · ${GONE}`;
   };
 
   return {
     record,
     house: record.current,
     run: (name: string, ...commands: HouseCommand[]) => record.run(name, commands),
+    look,
+    inputsOf,
     walls,
-    file,
+    /** The house with the walls it is built as; without those whose wall cannot be laid out. */
+    file: computed<House>(() => look(houseFile)!),
     failure,
     readWalls: contents.loadWalls,
+    problems,
     parts,
-    heatOf,
-    rules,
+    rules: computed(() => look(houseRules)),
+    heatOf: computed(() => look(heatCounter)),
     elevations,
     laid,
-    heads,
-    mean,
+    heads: computed(() => look(heads)),
+    mean: computed(() => look(meanOfHouse)),
     corners,
     assemblyLabel,
     draft,

@@ -13,8 +13,8 @@ import type { Assessment } from '@eldrun/core/assessment';
 import type { JudgedRun } from '@eldrun/core/transient';
 import type { WallFile } from '@eldrun/core/build-up';
 import type { WeatherYear } from '@eldrun/core/climate';
-import { Judge } from '../compute/judge.ts';
-import type { JudgmentAnswer } from '../compute/judgment-job.ts';
+import type { JudgmentAnswer } from '../compute/jobs/judgment.ts';
+import { newestForEachThread } from '../compute/newest.ts';
 import { hoursOfBrief } from '../persistence/weather-hours.ts';
 import { useProject } from './project.ts';
 import { useWall } from './wall.ts';
@@ -44,7 +44,7 @@ export const useJudgment = defineStore('judgment', () => {
   const project = useProject();
   const wall = useWall();
   const kept = new LRUCache<string, Settled>({ max: MAX_KEPT });
-  const workers = [new Judge(), new Judge()] as const;
+  const workers = newestForEachThread('judgment');
   const settled = shallowRef<{ key: string; now: Settled } | null>(null);
   /** Share of the runs that is done, 0 to 1; null while none are under way. */
   const progress = ref<number | null>(null);
@@ -163,7 +163,7 @@ export const useJudgment = defineStore('judgment', () => {
     if (found.moisture === 'pass') return keep({ fixes: [], refused: null });
     seeking.value = true;
     try {
-      const answer = await workers[0].ask({
+      const answer = await workers[0]!.ask({
         wanted: 'fixes',
         file: whole.wall.file,
         materials: project.pricedMaterials,
@@ -183,7 +183,7 @@ export const useJudgment = defineStore('judgment', () => {
 
   function close(): void {
     clearTimeout(timer);
-    for (const worker of workers) worker.close();
+    for (const worker of workers) worker.drop();
     progress.value = null;
     seeking.value = false;
   }

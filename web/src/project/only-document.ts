@@ -164,4 +164,23 @@ export function useOnlyDocument<D extends Document, C extends object>({
   };
 }
 
-export type OnlyDocument = ReturnType<typeof useOnlyDocument<Document, object>>;
+type OnlyDocument = ReturnType<typeof useOnlyDocument<Document, object>>;
+
+/** What of one is shown around what it says: where it stands, and what is in the way. */
+export type ShownDocument = Pick<
+  OnlyDocument,
+  | 'label'
+  | 'newer'
+  | 'saveState'
+  | 'state'
+  | 'failure'
+  | 'find'
+  | 'takeNewer'
+  | 'keepMine'
+  | 'canJoin'
+  | 'join'
+  | 'takeTheirs'
+  | 'exists'
+  | 'revision'
+  | 'kept'
+>;

@@ -12,7 +12,7 @@ import type { ComparedOption, JudgedMoisture, OptionFacts } from '@eldrun/core/o
 import type { MoistureStatus } from '@eldrun/core/judgment';
 import type { ListedWall } from '@eldrun/contract';
 import { ApiProblem } from '../persistence/api.ts';
-import { FactsWorker } from '../compute/facts.ts';
+import { Newest } from '../compute/newest.ts';
 import { useContents } from './contents.ts';
 import { useProject } from './project.ts';
 
@@ -65,7 +65,7 @@ export const useOptions = defineStore('options', () => {
   });
   /** Counts what was computed, since the cache itself is not watched. */
   const known = ref(0);
-  const worker = new FactsWorker();
+  const worker = new Newest('facts', 'shown');
   let turn = 0;
 
   const keyOf = (file: WallFile): string => JSON.stringify([file, project.pricedMaterials]);
@@ -169,7 +169,7 @@ export const useOptions = defineStore('options', () => {
 
   function close(): void {
     turn++;
-    worker.close();
+    worker.drop();
     wanted.value = [];
     loaded.value = new Map();
     failure.value = '';

@@ -12,7 +12,8 @@ import { edgeParts, edgeNumbers, spread } from '@eldrun/drawing';
 import { DEMO_PROJECTS } from '@eldrun/demo';
 import { keyOf } from '../../src/features/edges/edge-solver.ts';
 import { settingFrom, settingText } from '../../src/features/edges/setting-text.ts';
-import { answer, type EdgeFound } from '../../src/compute/edges-job.ts';
+import { answer, type EdgeFound } from '../../src/compute/jobs/edges.ts';
+import { turnOf } from '../inline-worker.ts';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;
 const stack = stackOf(resolveWall(withBrief(walls[1]!, brief)));
@@ -91,15 +92,9 @@ describe('the worker', () => {
   });
 
   async function solve(...sections: EdgeSection[]): Promise<EdgeFound[]> {
-    const found: EdgeFound[] = [];
-    const done = await answer(
-      { job: 1, edges: sections.map(question) },
-      () => Promise.resolve(),
-      () => false,
-      (part) => found.push(part.found),
-    );
-    expect(done).toEqual({ job: 1, all: true });
-    return found;
+    const { turn, told } = turnOf<{ found: EdgeFound }>();
+    expect(await answer({ edges: sections.map(question) }, turn)).toEqual({ all: true });
+    return told.map(({ found }) => found);
   }
 
   test('tells each edge as it is solved, with a raster that reads warm indoors and cold outdoors', async () => {
@@ -127,13 +122,7 @@ describe('the worker', () => {
   });
 
   test('stops for a newer job', async () => {
-    let asked = 0;
-    const stale = await answer(
-      { job: 1, edges: Array.from({ length: 40 }, () => question(sectionFor('jamb'))) },
-      () => Promise.resolve(),
-      () => ++asked > 0,
-      () => undefined,
-    );
-    expect(stale).toBeNull();
+    const edges = Array.from({ length: 40 }, () => question(sectionFor('jamb')));
+    expect(await answer({ edges }, turnOf<{ found: EdgeFound }>(() => true).turn)).toBeNull();
   });
 });

@@ -11,10 +11,18 @@ import { coldWall } from '../../../core/test/walls.ts';
 import { nothingMeets, outText } from '../../src/features/explore/explore-words.ts';
 import { scaleOver } from '../../src/features/explore/measure-axes.ts';
 import {
-  Explorer,
+  answer,
   type ExploreAnswer,
-  type ExploreRequest,
-} from '../../src/compute/explore-job.ts';
+  type ExplorePart,
+  type ExploreQuestion,
+} from '../../src/compute/jobs/explore.ts';
+import { turnOf } from '../inline-worker.ts';
+
+type Wanted = ExploreQuestion extends infer Q
+  ? Q extends unknown
+    ? Omit<Q, 'run' | 'exploration' | 'materials'>
+    : never
+  : never;
 
 const exploration = (change: Partial<Exploration> = {}): Exploration => ({
   format: 'eldrun-exploration',
@@ -29,66 +37,69 @@ const exploration = (change: Partial<Exploration> = {}): Exploration => ({
   ...change,
 });
 
-/** What a worker tells of a request, but for what is only progress. */
-function told(explorer: Explorer, said: ExploreAnswer[], request: ExploreRequest): ExploreAnswer {
-  said.length = 0;
-  explorer.answer(request);
-  return said.findLast((answer) => !('done' in answer) && !('selecting' in answer))!;
-}
+let runs = 0;
 
+/** Asks a worker of an exploration. */
 function explorerOf(of: Exploration) {
-  const said: ExploreAnswer[] = [];
-  const explorer = new Explorer((answer) => said.push(answer));
-  explorer.answer({ begin: of, materials: {} });
-  return (request: ExploreRequest) => told(explorer, said, request);
+  const run = ++runs;
+  return async (wanted: Wanted): Promise<ExploreAnswer> => {
+    const question = { run, exploration: of, materials: {}, ...wanted };
+    const found = await answer(question, turnOf<ExplorePart>().turn);
+    if (!found) throw new Error('it was dropped');
+    return found;
+  };
 }
 
-function swept(of: Exploration): { swept: Swept; explored: Explored } {
+async function swept(of: Exploration): Promise<{ swept: Swept; explored: Explored }> {
   const ask = explorerOf(of);
-  const answer = ask({ sweep: numbersOf(8), at: 0 });
-  if (!('swept' in answer)) throw new Error('nothing was swept');
-  const found = ask({ select: answer.swept });
+  const all = await ask({ wanted: 'sweep', numbers: numbersOf(8) });
+  if (!('swept' in all)) throw new Error('nothing was swept');
+  const found = await ask({ wanted: 'select', swept: all.swept });
   if (!('explored' in found)) throw new Error('nothing was found');
-  return { swept: answer.swept, explored: found.explored };
+  return { swept: all.swept, explored: found.explored };
 }
 
 describe('a worker that explores', () => {
-  test('finds what the core finds, moisture judged of all', () => {
-    const { swept: all, explored } = swept(exploration());
+  test('finds what the core finds, moisture judged of all', async () => {
+    const { swept: all, explored } = await swept(exploration());
     expect(explored).toEqual(explore(exploration()));
     expect([...all.moisture].every((status) => status < 3)).toBe(true);
   });
 
-  test('says what lies around the wall, and what is wrong with it', () => {
-    const around = explorerOf(exploration())({ around: { step: 0.0254, steps: 3 } });
+  test('says what lies around the wall, and what is wrong with it', async () => {
+    const wanted = { wanted: 'around' as const, step: 0.0254, steps: 3 };
+    const around = await explorerOf(exploration())(wanted);
     expect('next' in around && around.curve?.points).toHaveLength(4);
     const bad = exploration({ wall: coldWall({ materials: {}, outdoor: { climate: 'nowhere' } }) });
-    expect(explorerOf(bad)({ around: { step: 0.0254, steps: 3 } })).toMatchObject({
+    expect(await explorerOf(bad)(wanted)).toMatchObject({
       problem: expect.stringContaining('nowhere'),
     });
   });
 });
 
 describe('where nothing meets the limits', () => {
-  const said = (limits: Exploration['limits'], units: UnitSystem = 'metric'): string => {
+  const said = async (
+    limits: Exploration['limits'],
+    units: UnitSystem = 'metric',
+  ): Promise<string> => {
     const of = exploration({ limits: limits! });
-    const { swept: all, explored } = swept(of);
+    const { swept: all, explored } = await swept(of);
     return nothingMeets(explored, all, of, units);
   };
 
-  test('the one that excludes most is named, with how near the nearest comes', () => {
-    expect(said({ thickness: 0.1 })).toMatch(
+  test('the one that excludes most is named, with how near the nearest comes', async () => {
+    expect(await said({ thickness: 0.1 })).toMatch(
       /^The thickness excludes most, 8 of 8: the nearest comes to 216.3 mm against 100 mm\.$/,
     );
-    expect(said({ u: 0.05 }, 'imperial')).toMatch(
+    expect(await said({ u: 0.05 }, 'imperial')).toMatch(
       /^The R excludes most.* R \d.* against R 113\.6\.$/,
     );
-    expect(said({ cost: 1, thickness: 0.25 })).toMatch(/^The cost excludes most/);
+    expect(await said({ cost: 1, thickness: 0.25 })).toMatch(/^The cost excludes most/);
   });
 
-  test('nothing is said where some do', () => {
-    expect(said({})).toBe('');
-    expect(outText(swept(exploration()).explored, 'thickness')).toMatch(/^\d out$/);
+  test('nothing is said where some do', async () => {
+    expect(await said({})).toBe('');
+    expect(outText((await swept(exploration())).explored, 'thickness')).toMatch(/^\d out$/);
     expect(outText(null, 'cost')).toBe('');
   });
 });

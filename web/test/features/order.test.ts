@@ -16,7 +16,8 @@ import { cutBars } from '../../src/features/order/cutting-bars.ts';
 import { pathFrom, pathText } from '../../src/features/elevations/service-paths.ts';
 import { eachText, wasteText } from '../../src/features/order/order-words.ts';
 import { quotationOf } from '../../src/features/order/quotation-run.ts';
-import { answer, type HouseAnswer } from '../../src/compute/house-job.ts';
+import { answer, type HouseAnswer } from '../../src/compute/jobs/house.ts';
+import { turnOf } from '../inline-worker.ts';
 
 const { brief, walls, house: demo } = DEMO_PROJECTS[0]!;
 const house: House = {
@@ -27,27 +28,21 @@ const house: House = {
 
 const services = (elevation: string) =>
   answer(
-    { job: 1, file: house, materials: {}, wanted: 'services', elevation, system: 'imperial' },
-    () => Promise.resolve(),
-    () => false,
-    () => undefined,
+    { file: house, materials: {}, wanted: 'services', elevation, system: 'imperial' },
+    turnOf<{ share: number }>().turn,
   );
 
 describe('the worker of a house', () => {
   test('takes it off, its lengths planned', async () => {
-    const told: number[] = [];
-    const done = await answer(
-      { job: 4, file: house, materials: {}, wanted: 'takeoff', packs: {} },
-      () => Promise.resolve(),
-      () => false,
-      ({ share }) => told.push(share),
-    );
+    const { turn, told } = turnOf<{ share: number }>();
+    const done = await answer({ file: house, materials: {}, wanted: 'takeoff', packs: {} }, turn);
+    const shares = told.map(({ share }) => share);
     const { takeoff } = done as Extract<HouseAnswer, { takeoff: object }>;
     const framing = takeoff.lines.filter((l) => l.elevation === null && l.role === 'framing');
     expect(framing[0]!.cuts!.length).toBeGreaterThan(3);
     expect(framing[0]!.bound).toBeLessThanOrEqual(framing[0]!.bought + 1e-6);
     // How far it is only grows.
-    expect(told).toEqual([...told].sort((a, b) => a - b));
+    expect(shares).toEqual(shares.toSorted((a, b) => a - b));
   });
 
   test('solves what sits in a wall, and holds a service cavity against none', async () => {
@@ -60,7 +55,6 @@ describe('the worker of a house', () => {
     ]);
     expect(cavity!.without.of).toBe(4);
     expect(await services('gone')).toEqual({
-      job: 1,
       heat: [],
       cavity: null,
     });
@@ -69,16 +63,13 @@ describe('the worker of a house', () => {
   test('drops a job for a newer one, and says what cannot be computed', async () => {
     const dropped = await answer(
       {
-        job: 1,
         file: house,
         materials: {},
         wanted: 'substitutes',
         material: 'osb',
         walls: house.assemblies,
       },
-      () => Promise.resolve(),
-      () => true,
-      () => undefined,
+      turnOf<{ share: number }>(() => true).turn,
     );
     expect(dropped).toBeNull();
     const broken: House = {
@@ -92,10 +83,8 @@ describe('the worker of a house', () => {
     };
     expect(
       await answer(
-        { job: 2, file: broken, materials: {}, wanted: 'takeoff', packs: {} },
-        () => Promise.resolve(),
-        () => false,
-        () => undefined,
+        { file: broken, materials: {}, wanted: 'takeoff', packs: {} },
+        turnOf<{ share: number }>().turn,
       ),
     ).toMatchObject({ problem: expect.stringContaining('nothing') as unknown });
   });

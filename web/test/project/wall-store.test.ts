@@ -9,8 +9,9 @@ import { useBench } from '../../src/features/wall/bench.ts';
 import { useProject } from '../../src/project/project.ts';
 import { useHeat } from '../../src/features/wall/heat/heat.ts';
 import { useWall } from '../../src/project/wall.ts';
-import { answer, type HeatRequest } from '../../src/compute/heat-job.ts';
+import * as heatJob from '../../src/compute/jobs/heat.ts';
 import { FakeStorage } from '../fake-server.ts';
+import { InlineWorker, useInlineWorkers } from '../inline-worker.ts';
 import { until } from '../until.ts';
 
 const { brief, walls, name, units } = DEMO_PROJECTS[0]!;
@@ -26,32 +27,10 @@ function serve(): { document: unknown; revision: number } {
     }
     const answer = url.includes('/documents/')
       ? { id: 'w', projectId: 'p', kind: 'wall', ...state }
-      : { id: 'p', name, units, brief, revision: 1, materials: {}, walls: [] };
+      : { id: 'p', name, units, brief, revision: 1, materials: {}, walls: [], documents: [] };
     return Promise.resolve(new Response(JSON.stringify(answer)));
   }) as unknown as typeof fetch;
   return state;
-}
-
-/** A worker in this thread: it answers in later turns of the event loop, as a real one does. */
-class InlineWorker implements Partial<Worker> {
-  static failing = false;
-  onmessage: ((event: MessageEvent) => void) | null = null;
-  onerror: ((event: ErrorEvent) => void) | null = null;
-  private latest = 0;
-  postMessage(request: HeatRequest | { job: number }): void {
-    structuredClone(request);
-    this.latest = request.job;
-    if (!('file' in request)) return;
-    const turn = () => new Promise<void>((resolve) => setImmediate(resolve));
-    if (InlineWorker.failing)
-      return void setImmediate(() => this.onerror?.({ message: 'out of memory' } as ErrorEvent));
-    void answer(request, turn, () => request.job !== this.latest).then((reply) => {
-      if (reply) this.onmessage?.({ data: structuredClone(reply) } as MessageEvent);
-    });
-  }
-  terminate(): void {
-    this.latest = -1;
-  }
 }
 
 /** Until the section is solved and the verdicts are found. */
@@ -63,11 +42,10 @@ const saved = (): Promise<void> => until(() => useWall().saveState.kind === 'sav
 let server: ReturnType<typeof serve>;
 
 beforeEach(async () => {
-  InlineWorker.failing = false;
+  useInlineWorkers({ heat: () => Promise.resolve(heatJob) });
   Object.assign(globalThis, {
     localStorage: new FakeStorage(),
     sessionStorage: new FakeStorage(),
-    Worker: InlineWorker,
   });
   setActivePinia(createPinia());
   server = serve();

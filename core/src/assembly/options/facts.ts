@@ -56,8 +56,11 @@ const THICK_OUTSIDE = 0.1;
  * @param materials beyond the library and the file's own
  * @throws InputError where a number cannot be computed
  */
-export function optionFacts(file: WallFile, materials: Materials = {}): OptionFacts {
-  const assessment = assess(file, materials);
+export const optionFacts = (file: WallFile, materials: Materials = {}): OptionFacts =>
+  factsOf(assess(file, materials));
+
+/** As `optionFacts`, of a wall that is assessed. */
+export function factsOf(assessment: Assessment): OptionFacts {
   const { wall, thermal, quantities } = assessment;
   const judgment = judge(assessment);
   return {

@@ -64,8 +64,7 @@ async function work(what: string, doing: () => Promise<void>): Promise<void> {
   busy.value = false;
 }
 
-const read = async (id: string): Promise<ProjectWall> =>
-  (await contents.readWall(id)).document;
+const read = async (id: string): Promise<ProjectWall> => (await contents.readWall(id)).document;
 
 async function create(wall: ProjectWall): Promise<void> {
   emit('add', [await variants.save(wall, wall.name)]);

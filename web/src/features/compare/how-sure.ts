@@ -10,7 +10,7 @@ import {
 import { useNotices } from '../../persistence/notices.ts';
 import type { ComparedWall } from '../../project/options.ts';
 import { useProject } from '../../project/project.ts';
-import { Judge } from '../../compute/judge.ts';
+import { newestForEachThread } from '../../compute/newest.ts';
 import { hoursOfBrief } from '../../persistence/weather-hours.ts';
 
 /** Houses that each wall is simulated in. */
@@ -24,7 +24,7 @@ export function useSure() {
   const sure = shallowRef<ReadonlyMap<string, SampleSummary>>(new Map());
   /** What is under way: runs done and to be done; null while nothing is. */
   const progress = ref<{ done: number; total: number } | null>(null);
-  const workers = [new Judge(), new Judge()];
+  const workers = newestForEachThread('judgment');
   let turn = 0;
 
   async function run(walls: readonly ComparedWall[]): Promise<void> {
@@ -90,7 +90,7 @@ export function useSure() {
 
   onScopeDispose(() => {
     turn++;
-    for (const worker of workers) worker.close();
+    for (const worker of workers) worker.drop();
   });
 
   return { sure, progress, run, stop, forget };

@@ -64,10 +64,7 @@ export function useDecisionState(decision: () => Decision | null) {
       now: now?.document ?? null,
       revision: now?.revision ?? null,
       drawn:
-        then &&
-        ifComputable(() =>
-          resolveWall(withBrief(then, of.brief), project.pricedMaterials),
-        ),
+        then && ifComputable(() => resolveWall(withBrief(then, of.brief), project.pricedMaterials)),
       measures:
         now &&
         ifComputable(

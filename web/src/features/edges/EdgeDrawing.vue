@@ -5,7 +5,7 @@ import type { EdgeHeat, EdgeSection } from '@eldrun/core/edges';
 import { edgeParts, edgeScene, edgeNumbers } from '@eldrun/drawing';
 import { contourPaths } from '../../charts/field.ts';
 import { SceneMarks } from '../../components/SceneMarks.ts';
-import type { EdgeRaster } from '../../compute/edges-job.ts';
+import type { EdgeRaster } from '../../compute/jobs/edges.ts';
 import { isothermSteps } from './isotherms.ts';
 
 /** An edge in section, to scale: its parts, the lines through it, where they break, and isotherms. */

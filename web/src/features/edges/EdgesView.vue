@@ -3,9 +3,7 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { fixed, formatText } from '@eldrun/core/units';
 import { fileName } from '@eldrun/core/document';
-import OnlyDocumentNotices from '../../components/OnlyDocumentNotices.vue';
-import PartsNav from '../../components/PartsNav.vue';
-import SavedState from '../../components/SavedState.vue';
+import HousePlace from '../../components/HousePlace.vue';
 import { downloadText } from '../../persistence/wall-files.ts';
 import ContinuityPart from './ContinuityPart.vue';
 import EdgesPart from './EdgesPart.vue';
@@ -23,8 +21,10 @@ const to = (id: string) => ({
   name: 'edges',
   params: { project: state.project.id, part: id === 'openings' ? '' : id, edge: '' },
 });
-const ready = computed(
-  () => state.record.state.value === 'ready' && state.house.record.state.value === 'ready',
+const waiting = computed(() =>
+  state.record.state.value === 'ready' && state.house.record.state.value === 'ready'
+    ? null
+    : 'Loading the edges…',
 );
 const share = computed(() => {
   const { edges, total } = state.sum.value;
@@ -43,17 +43,20 @@ function saveFile(): void {
 </script>
 
 <template>
-  <PartsNav label="Edges" :parts="PARTS" :here="part" :to="to" />
-  <OnlyDocumentNotices :of="state.record" />
-  <OnlyDocumentNotices :of="state.house.record" />
-  <p v-if="state.house.failure.value" class="wrong" role="alert">
-    The walls could not be read: {{ state.house.failure.value }}
-    <button type="button" class="action" @click="state.house.readWalls">Try again</button>
-  </p>
-  <p v-if="!ready" class="soft" role="status">Loading the edges…</p>
-  <template v-else>
-    <div class="strip">
-      <p class="figures" data-sum>
+  <HousePlace
+    label="Edges"
+    :parts="PARTS"
+    :here="part"
+    :to="to"
+    :record="state.record"
+    :house="state.house"
+    :waiting="waiting"
+    follows="their edges follow"
+    :can-undo="state.record.past.value.length > 0"
+    @undo="state.record.travel('undo')"
+  >
+    <template #figures>
+      <p data-sum>
         <template v-if="state.solvedAll.value && state.edges.value.length > 0"
           >Edges lose <strong>{{ formatText('heatLoss', state.sum.value.edges, units) }}</strong>,
           <strong>{{ fixed(100 * share, 0) }} %</strong> of walls and openings,
@@ -71,25 +74,10 @@ function saveFile(): void {
           <template v-else>…</template></span
         >
       </p>
-      <div class="tools">
-        <SavedState
-          v-if="state.record.exists.value"
-          :state="state.record.saveState.value"
-          :revision="state.record.revision.value"
-          :kept="state.record.kept.value"
-          :file="false"
-        />
-        <button
-          type="button"
-          class="action quiet"
-          :disabled="state.record.past.value.length === 0"
-          @click="state.record.travel('undo')"
-        >
-          Undo
-        </button>
-        <button type="button" class="action quiet" @click="saveFile">Save as a file</button>
-      </div>
-    </div>
+    </template>
+    <template #tools>
+      <button type="button" class="action quiet" @click="saveFile">Save as a file</button>
+    </template>
     <p v-if="state.solver.problem.value" class="wrong" role="alert">
       The sections could not be solved: {{ state.solver.problem.value }}
     </p>
@@ -108,25 +96,5 @@ function saveFile(): void {
     />
     <PenetrationsPart v-else-if="part === 'penetrations'" />
     <ContinuityPart v-else />
-  </template>
+  </HousePlace>
 </template>
-
-<style scoped>
-.strip {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  justify-content: space-between;
-  gap: 2px 18px;
-}
-
-.tools {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-}
-
-.wrong {
-  color: var(--fail);
-}
-</style>

@@ -1,7 +1,7 @@
 import { onScopeDispose, ref, shallowReactive, watch } from 'vue';
 import type { EdgeSection } from '@eldrun/core/edges';
-import { EdgesWorker } from '../../compute/edges.ts';
-import type { EdgeFound } from '../../compute/edges-job.ts';
+import type { EdgeFound } from '../../compute/jobs/edges.ts';
+import { Newest } from '../../compute/newest.ts';
 
 const keys = new WeakMap<object, string>();
 
@@ -27,7 +27,7 @@ const REMEMBERED = 400;
  * @param wanted sections, what is looked at first
  */
 export function useEdgeSolver(wanted: () => readonly EdgeSection[]) {
-  const worker = new EdgesWorker();
+  const worker = new Newest('edges', 'shown');
   const known = shallowReactive(new Map<string, EdgeFound>());
   /** 0 to 1 where solving takes longer than a moment; null else. */
   const share = ref<number | null>(null);
@@ -77,7 +77,7 @@ export function useEdgeSolver(wanted: () => readonly EdgeSection[]) {
   }
 
   watch(wanted, (sections) => void start(sections), { immediate: true });
-  onScopeDispose(() => worker.close());
+  onScopeDispose(() => worker.drop());
   return {
     share,
     stopped,

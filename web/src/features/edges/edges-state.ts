@@ -4,7 +4,6 @@ import {
   continuity,
   DETAILS_FORMAT,
   edgesHeat,
-  houseEdges,
   judgeEdgeHeat,
   sectionOf,
   stackOf,
@@ -18,6 +17,7 @@ import {
   type EdgeSection,
   type HouseEdge,
 } from '@eldrun/core/edges';
+import { edge as edgeOfHouse, edges as houseEdges } from '@eldrun/project';
 import { tradeOf } from '@eldrun/core/trade';
 import { USUAL_ENERGY, type Energy, type EnergyCommand } from '@eldrun/core/energy';
 import { useOnlyDocument } from '../../project/only-document.ts';
@@ -27,13 +27,15 @@ import { useEdgeSolver } from './edge-solver.ts';
 
 const BLANK: Details = { format: DETAILS_FORMAT, version: 1, name: 'Edges' };
 
+/** Of a house without a wall that can be laid out. */
+const NO_HOUSE_EDGES = { edges: [], problems: [] };
+
 /** The findings of an edge that somebody has to look at, worst first. */
 const WORST = ['fail', 'caution', 'info', 'pass'] as const;
 
 /** How the edges of the open project's house are made, and what they do. */
 function makeEdges() {
   const project = useProject();
-  const house = makeHouse(() => false);
   const record = useOnlyDocument<Details, DetailsCommand>({
     kind: 'details',
     label: 'edges',
@@ -48,10 +50,14 @@ function makeEdges() {
     hasKeys: () => false,
   });
   const details = record.current;
+  const house = makeHouse(
+    () => false,
+    () => ({ details: record.exists.value ? details.value : null, energy: energy.current.value }),
+  );
   const layouts = computed(() => house.laid.value.map(({ layout }) => layout));
-  const all = computed(() => houseEdges(house.house.value, layouts.value, details.value));
+  const all = computed(() => (layouts.value.length > 0 ? house.look(houseEdges) : NO_HOUSE_EDGES));
   const edges = computed(() => all.value.edges);
-  const made = computed(() => edges.value.map((edge) => ({ edge, section: sectionOf(edge) })));
+  const made = computed(() => edges.value.map(({ id }) => house.look(edgeOfHouse, id)));
 
   /** Sections that are looked at beside those of the house: solved first. */
   const shown = shallowRef<readonly EdgeSection[]>([]);

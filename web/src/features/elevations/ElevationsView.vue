@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import OnlyDocumentNotices from '../../components/OnlyDocumentNotices.vue';
+import WallProblems from '../../components/WallProblems.vue';
 import { useProject } from '../../project/project.ts';
 import ElevationBench from './ElevationBench.vue';
 import HouseTable from './HouseTable.vue';
@@ -50,6 +51,7 @@ const shown = computed(() => id.value || state.elevations.value[0]?.id || '');
     The walls could not be read: {{ state.failure.value }}
     <button type="button" class="action" @click="state.readWalls">Try again</button>
   </p>
+  <WallProblems :house="state" />
   <p v-if="state.record.state.value === 'loading'" class="soft" role="status">Loading the house…</p>
   <p v-else-if="gone" role="alert">
     There is no such wall in this house.

@@ -233,7 +233,12 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
                   >{{ one.name ?? one.id }}</RouterLink
                 >
               </th>
-              <td>{{ state.assemblyLabel(one.assembly) }}</td>
+              <td>
+                {{ state.assemblyLabel(one.assembly) }}
+                <span v-if="state.problems.value[one.assembly]" class="wrong small"
+                  ><StatusMark status="fail" /> {{ state.problems.value[one.assembly] }}</span
+                >
+              </td>
               <td>
                 <TableCell
                   :label="`Length of ${one.name ?? one.id}`"

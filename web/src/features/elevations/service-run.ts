@@ -3,7 +3,7 @@ import type { CavityChoice, LocalHeat } from '@eldrun/core/services';
 import type { House } from '@eldrun/core/house';
 import type { Material } from '@eldrun/core/materials';
 import type { UnitSystem } from '@eldrun/core/units';
-import { HouseWorker } from '../../compute/house.ts';
+import { Newest } from '../../compute/newest.ts';
 
 /**
  * What sits in a wall, solved beside the page: the heat of boxes and pipes, and a service cavity against none. What was there
@@ -17,7 +17,7 @@ export function useServiceHeat(
     system: UnitSystem;
   } | null,
 ) {
-  const worker = new HouseWorker();
+  const worker = new Newest('house', 'shown');
   const heat = shallowRef<readonly LocalHeat[]>([]);
   const cavity = shallowRef<CavityChoice | null>(null);
   const running = ref(false);
@@ -48,6 +48,6 @@ export function useServiceHeat(
     running.value = false;
   }
   watch(of, () => void start(), { immediate: true });
-  onScopeDispose(() => worker.close());
+  onScopeDispose(() => worker.drop());
   return { heat, cavity, running, problem };
 }

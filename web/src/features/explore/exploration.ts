@@ -36,7 +36,7 @@ import { ask, askBytes } from '../../persistence/api.ts';
 import { deviceStorage } from '../../persistence/device.ts';
 import { hoursOfBrief } from '../../persistence/weather-hours.ts';
 import { ExplorePool } from '../../compute/explore-pool.ts';
-import { Judge } from '../../compute/judge.ts';
+import { newestForEachThread } from '../../compute/newest.ts';
 import { together } from '../../project/judgment.ts';
 import { useContents } from '../../project/contents.ts';
 import { useProject } from '../../project/project.ts';
@@ -107,7 +107,7 @@ export const useExploration = defineStore('exploration', () => {
   const following = ref('');
 
   const pool = new ExplorePool();
-  const judges = [new Judge(), new Judge()];
+  const judges = newestForEachThread('judgment');
   let turn = 0;
 
   const file = computed<WallFile | null>(() =>
@@ -441,7 +441,7 @@ export const useExploration = defineStore('exploration', () => {
 
   function close(): void {
     stop();
-    for (const judge of judges) judge.close();
+    for (const judge of judges) judge.drop();
     forget();
     around.value = null;
     document.value = null;

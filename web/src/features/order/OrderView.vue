@@ -3,9 +3,7 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { fixed } from '@eldrun/core/units';
 import { money } from '@eldrun/core/order';
-import OnlyDocumentNotices from '../../components/OnlyDocumentNotices.vue';
-import PartsNav from '../../components/PartsNav.vue';
-import SavedState from '../../components/SavedState.vue';
+import HousePlace from '../../components/HousePlace.vue';
 import { useProject } from '../../project/project.ts';
 import CuttingPart from './CuttingPart.vue';
 import QuotationsPart from './QuotationsPart.vue';
@@ -26,42 +24,37 @@ const to = (id: string) => ({
   name: 'order',
   params: { project: project.id, part: id === 'takeoff' ? '' : id },
 });
-const ready = computed(
-  () => state.record.state.value === 'ready' && state.house.record.state.value === 'ready',
-);
-const drawn = computed(() => state.house.house.value.elevations.length > 0);
-/** Walls that are not in the order, since what they are built as is gone or empty. */
-const left = computed(
-  () => state.house.house.value.elevations.length - state.house.file.value.elevations.length,
+const waiting = computed(() =>
+  state.record.state.value === 'ready' && state.house.record.state.value === 'ready'
+    ? null
+    : 'Loading the order…',
 );
 </script>
 
 <template>
-  <PartsNav label="Order" :parts="PARTS" :here="part" :to="to" />
-  <OnlyDocumentNotices :of="state.record" />
-  <OnlyDocumentNotices :of="state.house.record" />
-  <p v-if="state.house.failure.value" class="wrong" role="alert">
-    The walls could not be read: {{ state.house.failure.value }}
-    <button type="button" class="action" @click="state.house.readWalls">Try again</button>
-  </p>
-  <p v-if="!ready" class="soft" role="status">Loading the order…</p>
-  <p v-else-if="!drawn">
-    No wall of the house is drawn yet.
-    <RouterLink :to="{ name: 'elevations', params: { project: project.id } }"
-      >Draw the walls first</RouterLink
-    >: what has to be bought follows from them.
-  </p>
-  <div v-else class="order">
-    <header class="head">
-      <h1>Order</h1>
-      <p class="figures" data-totals>
+  <HousePlace
+    label="Order"
+    :parts="PARTS"
+    :here="part"
+    :to="to"
+    :record="state.record"
+    :house="state.house"
+    :waiting="waiting"
+    follows="what has to be bought follows"
+    :can-undo="state.canUndo.value"
+    @undo="state.undo"
+  >
+    <template #figures>
+      <p data-totals>
         <strong>{{ money(totals.usd) }}</strong> of materials<template v-if="totals.labor !== null"
           >, <strong>{{ money(totals.labor) }}</strong> of labor</template
         >
         · {{ hoursText(totals.minutes) }} of work · <strong>{{ carbonText(totals.carbon) }}</strong>
         CO₂e
       </p>
-      <p class="soft small notes">
+    </template>
+    <template #notes>
+      <p>
         <template v-if="totals.unpriced > 0"
           ><strong class="wrong"
             >{{ totals.unpriced }} of {{ lines.length }} lines have no price and are left
@@ -69,32 +62,16 @@ const left = computed(
           >;
         </template>
         {{ totals.demo }} at demo prices, which are no quotations; carbon of
-        {{ lines.length - totals.withoutCarbon }} of {{ lines.length }} lines is known<template
-          v-if="left > 0"
-          >;
-          <strong class="wrong"
-            >{{ left }} walls are not in it: what they are built as is gone</strong
-          ></template
-        >
+        {{ lines.length - totals.withoutCarbon }} of {{ lines.length }} lines is known
       </p>
-      <div class="tools">
-        <div v-if="takeoff.share.value !== null" class="progress" role="status">
-          <span class="track"><span :style="{ width: `${takeoff.share.value * 100}%` }" /></span>
-          Cutting lengths, {{ fixed(takeoff.share.value * 100, 0) }} %
-          <button type="button" class="action quiet" @click="takeoff.stop">Stop</button>
-        </div>
-        <SavedState
-          v-if="state.record.exists.value"
-          :state="state.record.saveState.value"
-          :revision="state.record.revision.value"
-          :kept="state.record.kept.value"
-          :file="false"
-        />
-        <button type="button" class="action" :disabled="!state.canUndo.value" @click="state.undo">
-          Undo
-        </button>
+    </template>
+    <template #tools>
+      <div v-if="takeoff.share.value !== null" class="progress" role="status">
+        <span class="track"><span :style="{ width: `${takeoff.share.value * 100}%` }" /></span>
+        Cutting lengths, {{ fixed(takeoff.share.value * 100, 0) }} %
+        <button type="button" class="action quiet" @click="takeoff.stop">Stop</button>
       </div>
-    </header>
+    </template>
     <p v-if="takeoff.stopped.value" role="status">
       Stopped; what is shown is of before the last change.
       <button type="button" class="action" @click="takeoff.start">Take it off again</button>
@@ -117,47 +94,10 @@ const left = computed(
       Prices are without tax, freight and profit. Sizes of lumber and fasteners are the engineer’s;
       makers’ instructions and the adopted code decide what may stand in for what.
     </p>
-  </div>
+  </HousePlace>
 </template>
 
 <style scoped>
-.order {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-}
-
-.head {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 2px 18px;
-}
-
-h1 {
-  font-size: var(--text-28);
-}
-
-.figures {
-  font-size: var(--text-16);
-}
-
-.notes {
-  order: 1;
-  flex-basis: 100%;
-}
-
-.tools {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  margin-left: auto;
-}
-
-.wrong {
-  color: var(--fail);
-}
-
 .progress {
   display: flex;
   align-items: center;

@@ -9,7 +9,7 @@ import { ask } from '../../persistence/api.ts';
 import { useNotices } from '../../persistence/notices.ts';
 import StatusMark from '../../components/StatusMark.vue';
 import { useProject } from '../../project/project.ts';
-import { HouseWorker } from '../../compute/house.ts';
+import { Newest } from '../../compute/newest.ts';
 import { useOrder } from './order-state.ts';
 
 /** What can stand in for a material in the walls of the house, each of them judged again with it. */
@@ -18,7 +18,7 @@ const project = useProject();
 const notices = useNotices();
 const state = useOrder();
 
-const worker = new HouseWorker();
+const worker = new Newest('house', 'shown');
 const found = shallowRef<Substitute[] | null>(null);
 const share = ref<number | null>(null);
 const problem = ref('');
@@ -64,7 +64,7 @@ async function look(): Promise<void> {
   }
 }
 watch([() => props.material, walls], look, { immediate: true });
-onScopeDispose(() => worker.close());
+onScopeDispose(() => worker.drop());
 
 function stop(): void {
   worker.drop();

@@ -10,16 +10,20 @@ import {
 } from '@eldrun/core/order';
 import type { HouseCommand } from '@eldrun/core/house';
 import type { Material } from '@eldrun/core/materials';
-import type { Packs, TakeoffLine } from '@eldrun/core/takeoff';
+import type { Packs, Takeoff, TakeoffLine } from '@eldrun/core/takeoff';
 import { useOnlyDocument } from '../../project/only-document.ts';
 import { makeHouse } from '../../project/house.ts';
 import { useProject } from '../../project/project.ts';
+import { materialsAtPrices, orderOf, priceBook } from '@eldrun/project';
 import { useTakeoff } from './takeoff-run.ts';
 
 /** Nothing said of packs: the same object, so that nothing is taken off again. */
 const USUAL: Packs = {};
 
 const NO_EDGES: Details = { format: DETAILS_FORMAT, version: 1, name: 'Edges' };
+
+/** Before it is taken off. */
+const NOTHING: Takeoff = { lines: [], problems: [] };
 
 const BLANK: OrderBook = { format: ORDER_FORMAT, version: 1, name: 'Order' };
 
@@ -28,7 +32,6 @@ function makeOrder() {
   const project = useProject();
   /** Whose step was done last: its keys of undo count. */
   const last = ref<'order' | 'house'>('order');
-  const house = makeHouse(() => last.value === 'house');
   const record = useOnlyDocument<OrderBook, OrderCommand>({
     kind: 'order',
     label: 'order',
@@ -44,6 +47,10 @@ function makeOrder() {
     hasKeys: () => false,
   });
   const order = record.current;
+  const house = makeHouse(
+    () => last.value === 'house',
+    () => ({ order: order.value, details: edges.exists.value ? edges.current.value : null }),
+  );
   const packs = computed(() => order.value.packs ?? USUAL);
   const run = useTakeoff(() =>
     house.record.state.value === 'ready' && edges.state.value === 'ready'
@@ -64,20 +71,29 @@ function makeOrder() {
       project.materials,
     ),
   );
+  const ordered = computed(() =>
+    orderOf(
+      run.takeoff.value ?? NOTHING,
+      house.file.value,
+      house.look(materialsAtPrices),
+      house.look(priceBook),
+      order.value,
+    ),
+  );
   const priced = (line: TakeoffLine): OrderLine =>
     pricedLine(line, {
-      find: (id) => (Object.hasOwn(materials.value, id) ? materials.value[id] : undefined),
-      book: project.prices?.document ?? null,
+      find: ordered.value.find,
+      book: house.look(priceBook),
       order: order.value,
     });
-  const all = computed<OrderLine[]>(() => (run.takeoff.value?.lines ?? []).map(priced));
   /** Of the whole house. */
-  const lines = computed(() => all.value.filter(({ elevation }) => elevation === null));
+  const lines = computed(() => ordered.value.lines);
+  const all = computed<OrderLine[]>(() => [...lines.value, ...ordered.value.byElevation]);
   const laborRate = computed(() => project.prices?.document.laborRate ?? 0);
   const received = computed(() => ({
     lines: lines.value,
     deliveries: order.value.deliveries ?? [],
-    find: (id: string) => (Object.hasOwn(materials.value, id) ? materials.value[id] : undefined),
+    find: ordered.value.find,
   }));
   const totals = computed(() => orderTotals(lines.value, laborRate.value));
 

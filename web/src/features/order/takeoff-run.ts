@@ -3,7 +3,7 @@ import type { Details } from '@eldrun/core/edges';
 import type { House } from '@eldrun/core/house';
 import type { Material } from '@eldrun/core/materials';
 import type { Packs, Takeoff } from '@eldrun/core/takeoff';
-import { HouseWorker } from '../../compute/house.ts';
+import { Newest } from '../../compute/newest.ts';
 
 /** A takeoff that is worked out beside the page: what it is of, how far it is, what came of it. */
 export interface TakeoffRun {
@@ -34,7 +34,7 @@ export function useTakeoff(
     details?: Details | undefined;
   } | null,
 ): TakeoffRun {
-  const worker = new HouseWorker();
+  const worker = new Newest('house', 'shown');
   const takeoff = shallowRef<Takeoff | null>(null);
   const running = ref(false);
   const share = ref<number | null>(null);
@@ -79,6 +79,6 @@ export function useTakeoff(
   }
 
   watch(of, () => void start(), { immediate: true });
-  onScopeDispose(() => worker.close());
+  onScopeDispose(() => worker.drop());
   return { takeoff, running, share, problem, stopped, start: () => void start(), stop };
 }

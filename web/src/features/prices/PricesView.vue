@@ -3,7 +3,7 @@ import Column from 'primevue/column';
 import DataTable from 'primevue/datatable';
 import InputText from 'primevue/inputtext';
 import Select from 'primevue/select';
-import { computed, ref, shallowRef, useId, watch } from 'vue';
+import { computed, ref, useId } from 'vue';
 import { fixed, formatText, parseLength, SQUARE_FOOT } from '@eldrun/core/units';
 import { InputError } from '@eldrun/core/errors';
 import { materialsUsed } from '@eldrun/core/wall';

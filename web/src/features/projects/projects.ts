@@ -31,9 +31,9 @@ export const useProjects = defineStore('projects', () => {
   /** Which are listed, and in which order. */
   const asked = reactive({
     archived: false,
-    walls: 'all' as 'all' | NonNullable<ProjectsQuery['walls']>,
+    walls: 'all',
     find: '',
-    order: 'changed' as NonNullable<ProjectsQuery['order']>,
+    order: 'changed',
   });
   const count = ref(PAGE);
   const more = computed(() => found.value - list.value.length);

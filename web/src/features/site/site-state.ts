@@ -1,20 +1,16 @@
-import { computed, inject, provide, ref, shallowRef, watch, type InjectionKey } from 'vue';
+import { computed, inject, provide, ref, type InjectionKey } from 'vue';
 import {
   addDays,
-  alternatives,
   dayNumber,
   dayText,
   groupedBy,
   kindName,
-  lateItems,
   latestChecks,
   refusalOf,
   simulatedForecast,
   SITE_FORMAT,
   weekday,
   workdaysOf,
-  type Alternative,
-  type LateItem,
   type Move,
   type PlannedStep,
   type ProjectSite,
@@ -24,12 +20,11 @@ import { DETAILS_FORMAT, type Details, type DetailsCommand } from '@eldrun/core/
 import { planOnDay, stepsOfSite, wallsOfSite } from '@eldrun/project';
 import { tradeOf } from '@eldrun/core/trade';
 import type { ResolvedLayer } from '@eldrun/core/build-up';
-import { afterPaint } from '../../compute/after-paint.ts';
 import { today } from '../../components/day.ts';
-import { useDerived } from '../../project/derived.ts';
 import { useOnlyDocument } from '../../project/only-document.ts';
 import { makeHouse } from '../../project/house.ts';
 import { useProject } from '../../project/project.ts';
+import { NO_PLAN, usePlan } from './plan-run.ts';
 
 const USUAL_CALENDAR: ProjectSite['calendar'] = {
   workdays: [1, 2, 3, 4, 5],
@@ -61,7 +56,6 @@ const FORECAST_DAYS = 10;
 /** The site of the open project: its plan, and what was entered for it. */
 function makeSite() {
   const project = useProject();
-  const house = makeHouse(() => false);
   const blank = blankSite();
   const record = useOnlyDocument<ProjectSite, SiteCommand>({
     kind: 'site',
@@ -70,7 +64,6 @@ function makeSite() {
     blank,
   });
   const site = record.current;
-  const file = house.file;
   const details = useOnlyDocument<Details, DetailsCommand>({
     kind: 'details',
     label: 'edges',
@@ -78,16 +71,25 @@ function makeSite() {
     blank: NO_EDGES,
     hasKeys: () => false,
   });
-  const look = useDerived(house, () => ({
-    site: site.value,
-    details: details.exists.value ? details.current.value : null,
-  }));
-  const walls = computed(() => look(wallsOfSite));
+  const house = makeHouse(
+    () => false,
+    () => ({ site: site.value, details: details.exists.value ? details.current.value : null }),
+  );
+  const { file } = house;
+  const walls = computed(() => house.look(wallsOfSite));
   /** The day that it is looked at: the site's own, else today. */
   const day = computed(() => site.value.today ?? today());
-  // What was written in the log plans nothing.
-  const plan = computed(() => look(planOnDay, day.value));
-  const graph = computed(() => look(stepsOfSite));
+  const run = usePlan(() =>
+    record.state.value === 'ready' &&
+    house.record.state.value === 'ready' &&
+    details.state.value !== 'loading'
+      ? {
+          plan: house.inputsOf(planOnDay, day.value),
+          steps: house.inputsOf(stepsOfSite),
+        }
+      : null,
+  );
+  const plan = computed(() => run.plan.value ?? NO_PLAN);
   const steps = computed(() => new Map(plan.value.steps.map((step) => [step.id, step])));
   const workdays = computed(() => workdaysOf(site.value.calendar));
   const elevations = computed(() =>
@@ -103,26 +105,12 @@ function makeSite() {
   };
   const layersOf = (step: Pick<PlannedStep, 'elevation' | 'layers'>): ResolvedLayer[] =>
     (wallOf(step.elevation)?.layers ?? []).filter(({ id }) => step.layers.includes(id));
-  /** Several plans each: they follow the plan itself once that is on the screen. */
-  const late = shallowRef<LateItem[]>([]);
-  const others = shallowRef<Alternative[]>([]);
-  watch(
-    plan,
-    (now) =>
-      afterPaint(() => {
-        if (now !== plan.value) return;
-        late.value = lateItems(site.value, file.value, walls.value, now);
-        others.value = alternatives(site.value, file.value, walls.value, now);
-      }),
-    { immediate: true },
-  );
   const service = computed(() => {
     const [first] = Object.values(walls.value);
     return first ? simulatedForecast(first.site) : null;
   });
   const forecast = computed(() => service.value?.forecast(day.value, FORECAST_DAYS) ?? null);
   const found = computed(() => latestChecks(site.value.checks ?? []));
-  const run = (name: string, ...commands: SiteCommand[]) => record.run(name, commands);
   /** The step that is looked at. */
   const chosen = ref('');
 
@@ -134,26 +122,27 @@ function makeSite() {
     file,
     walls,
     day,
+    /** Whether its plan is known, being worked out anew, or cannot be made. */
+    planning: run,
     plan,
     steps,
-    graph,
     workdays,
     elevations,
     wallOf,
     layersOf,
-    late,
-    others,
+    late: run.late,
+    others: run.others,
     service,
     forecast,
     found,
     chosen,
     trade: computed(() => tradeOf(file.value)),
-    run,
+    run: (name: string, ...commands: SiteCommand[]) => record.run(name, commands),
     /** Moisture at or under which the wood of a wall is closed in, kg/kg. */
     woodLimit: (elevation: string): number =>
       plan.value.checks.find(({ id }) => id === `${elevation}/framing/moisture`)?.value ??
       tradeOf(file.value)('site-wood-dry'),
-    refusal: (move: Move) => refusalOf(graph.value, move),
+    refusal: (move: Move) => refusalOf(run.steps.value, move),
     stepName: (id: string): string => {
       const step = steps.value.get(id);
       const elevation = elevations.value.find((one) => one.id === step?.elevation);

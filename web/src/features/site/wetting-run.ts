@@ -1,7 +1,7 @@
 import { onScopeDispose, ref } from 'vue';
 import { standingOn, type Wetting, type WettingStart } from '@eldrun/core/site';
 import { hoursOfBrief } from '../../persistence/weather-hours.ts';
-import { WettingWorker } from '../../compute/wetting.ts';
+import { Newest } from '../../compute/newest.ts';
 import type { SiteState } from './site-state.ts';
 
 /** Which wall is let rain on, and from when. */
@@ -11,10 +11,10 @@ export interface WettingAsk extends Omit<WettingStart, 'side'> {
 
 /** Runs walls as they stand today, hour by hour: on the measured weather of the brief where it has some, else on made-up weather. */
 export function useWetting(state: SiteState) {
-  const worker = new WettingWorker();
+  const worker = new Newest('wetting', 'shown');
   const share = ref<number | null>(null);
   const problem = ref('');
-  onScopeDispose(() => worker.close());
+  onScopeDispose(() => worker.drop());
 
   /** @returns null where it was stopped or could not be run; `wetting` is null where nothing of wood stands */
   async function run({

@@ -15,7 +15,7 @@ import TextField from '../../components/TextField.vue';
 import { hoursOfBrief } from '../../persistence/weather-hours.ts';
 import { useProject } from '../../project/project.ts';
 import { useWall } from '../../project/wall.ts';
-import { Judge } from '../../compute/judge.ts';
+import { newestForEachThread } from '../../compute/newest.ts';
 
 /** How sure the judgment is: the wall simulated many times, as houses differ. */
 const visible = defineModel<boolean>('visible', { required: true });
@@ -27,7 +27,7 @@ const ranges = shallowRef<SampleRanges>({ ...SAMPLE_RANGES });
 const samples = shallowRef<Sample[]>([]);
 const running = ref(false);
 const problem = ref('');
-const workers = [new Judge(), new Judge()];
+const workers = newestForEachThread('judgment');
 
 const summary = computed(() => (samples.value.length > 0 ? summarizeSamples(samples.value) : null));
 const missing = computed(() => (wall.whole ? missingForRuns(wall.whole.wall) : null));
@@ -70,7 +70,7 @@ function stop(): void {
   for (const worker of workers) worker.drop();
 }
 
-onBeforeUnmount(() => workers.forEach((worker) => worker.close()));
+onBeforeUnmount(() => workers.forEach((worker) => worker.drop()));
 
 const VERDICTS = {
   holds: { status: 'pass', text: 'It holds' },

@@ -4,7 +4,7 @@ import { temperatureAt } from '@eldrun/core/conduction';
 import type { WallSection } from '@eldrun/core/steady-heat';
 import type { DepthAxis } from '../../../charts/axis.ts';
 import { modelX, realTemperature, sectionDepth, type Air } from '../../../charts/field.ts';
-import { Solver } from '../../../compute/solver.ts';
+import { Newest } from '../../../compute/newest.ts';
 import { useBench } from '../bench.ts';
 import { useProject } from '../../../project/project.ts';
 import { useWall } from '../../../project/wall.ts';
@@ -50,7 +50,7 @@ export const useHeat = defineStore('heat', () => {
 
   const solved = shallowRef<WallSection | null>(null);
   const solving = ref(false);
-  const solver = new Solver();
+  const solver = new Newest('heat', 'edit');
 
   const section = computed(() => (dependent.value ? solved.value : (wall.whole?.section ?? null)));
   const computing = computed(() => (dependent.value ? solving.value : wall.computing));
@@ -86,7 +86,7 @@ export const useHeat = defineStore('heat', () => {
     at.value = null;
     point.value = null;
     solved.value = null;
-    solver.close();
+    solver.drop();
   }
 
   onScopeDispose(close);

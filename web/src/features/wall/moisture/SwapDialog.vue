@@ -12,7 +12,7 @@ import { layerTitle } from '@eldrun/core/explain';
 import { CLASS_NAMES } from '../../../components/labels.ts';
 import { useProject } from '../../../project/project.ts';
 import { useWall } from '../../../project/wall.ts';
-import { Solver } from '../../../compute/solver.ts';
+import { Newest } from '../../../compute/newest.ts';
 
 /** The other strategy for the same wall: what changes, before and after, applied in one step. */
 const visible = defineModel<boolean>('visible', { required: true });
@@ -38,8 +38,8 @@ const swap = computed(() =>
 );
 const after = shallowRef<Assessment | null>(null);
 const problem = shallowRef('');
-const solver = new Solver();
-onBeforeUnmount(() => solver.close());
+const solver = new Newest('heat', 'shown');
+onBeforeUnmount(() => solver.drop());
 
 watch(
   swap,

@@ -1,12 +1,12 @@
 import { describe, expect, test } from '@jest/globals';
 import { withBrief } from '@eldrun/core/build-up';
 import { DEMO_PROJECTS } from '@eldrun/demo';
-import { answer, type WettingRequest } from '../../src/compute/wetting-job.ts';
+import { answer, type WettingQuestion } from '../../src/compute/jobs/wetting.ts';
+import { turnOf } from '../inline-worker.ts';
 
 const { brief, walls } = DEMO_PROJECTS[0]!;
 const wall = withBrief(walls[1]!, brief);
-const request = (more: Partial<WettingRequest> = {}): WettingRequest => ({
-  job: 1,
+const request = (more: Partial<WettingQuestion> = {}): WettingQuestion => ({
   wall,
   up: ['L3', 'L4'],
   filled: [],
@@ -18,13 +18,13 @@ const request = (more: Partial<WettingRequest> = {}): WettingRequest => ({
   weather: null,
   ...more,
 });
-const turn = () => Promise.resolve();
-const never = () => false;
+const { turn } = turnOf<{ share: number }>();
 
 describe('the worker that lets it rain', () => {
   test('tells how far it is, then what rain did', async () => {
-    const shares: number[] = [];
-    const reply = await answer(request(), turn, never, ({ share }) => shares.push(share));
+    const { turn: telling, told } = turnOf<{ share: number }>();
+    const reply = await answer(request(), telling);
+    const shares = told.map(({ share }) => share);
     if (!reply || !('wetting' in reply)) throw new Error('no answer');
     expect(reply.wetting).toMatchObject({ layer: 'L4', limit: 0.19 });
     expect(reply.wetting!.days).toHaveLength(21);
@@ -33,7 +33,7 @@ describe('the worker that lets it rain', () => {
   });
 
   test('starts as wet as it was measured, at the studs where they are wanted', async () => {
-    const reply = await answer(request({ studs: true, wet: 0.19 }), turn, never, () => undefined);
+    const reply = await answer(request({ studs: true, wet: 0.19 }), turn);
     if (!reply || !('wetting' in reply)) throw new Error('no answer');
     expect(reply.wetting!.layer).toBe('L3');
     expect(reply.wetting!.days[0]!.moisture).toBeGreaterThan(0.17);
@@ -41,18 +41,10 @@ describe('the worker that lets it rain', () => {
   });
 
   test('nothing up is nothing, and an older job is dropped', async () => {
-    expect(await answer(request({ up: [] }), turn, never, () => undefined)).toEqual({
-      job: 1,
+    expect(await answer(request({ up: [] }), turn)).toEqual({
       wetting: null,
     });
-    expect(
-      await answer(
-        request(),
-        turn,
-        () => true,
-        () => undefined,
-      ),
-    ).toBeNull();
+    expect(await answer(request(), turnOf<{ share: number }>(() => true).turn)).toBeNull();
   });
 
   test('what cannot be looked up is a problem, not an error', async () => {
@@ -60,7 +52,7 @@ describe('the worker that lets it rain', () => {
       ...wall,
       layers: [...wall.layers, { id: 'X', kind: 'sheet' as const, material: 'moon', thickness: 1 }],
     };
-    const reply = await answer(request({ wall: broken }), turn, never, () => undefined);
+    const reply = await answer(request({ wall: broken }), turn);
     expect(JSON.stringify(reply)).toMatch(/"problem":".*moon/);
   });
 });

@@ -14,6 +14,7 @@ import type { House } from '@eldrun/core/house';
 import type { Material } from '@eldrun/core/materials';
 import type { UnitSystem } from '@eldrun/core/units';
 import type { WallFile } from '@eldrun/core/build-up';
+import { through, type Turn } from '../turn.ts';
 
 /** What the page asks of a worker about a house: `file` is the house with its walls. */
 export type HouseQuestion = { file: House; materials: Record<string, Material> } & (
@@ -22,78 +23,56 @@ export type HouseQuestion = { file: House; materials: Record<string, Material> }
   | { wanted: 'services'; elevation: string; system: UnitSystem }
 );
 
-export type HouseRequest = HouseQuestion & { job: number };
-
-/** How much of an answer is there. */
-export interface HouseProgress {
-  job: number;
-  share: number;
-}
-
-export type HouseAnswer = { job: number } & (
+export type HouseAnswer =
   | { takeoff: Takeoff }
   | { substitutes: Substitute[] }
   | { heat: LocalHeat[]; cavity: CavityChoice | null }
-  | { problem: string }
-);
+  | { problem: string };
 
 /** Messages are let in, and progress told, so often, ms. */
 const TURN = 40;
 
 /**
- * Does a job in steps of some milliseconds.
+ * Takes a house off, looks for substitutes, or solves what sits in its walls; tells how far it is.
  *
- * @param pause lets messages in between two steps
- * @param isStale whether a newer job has come in
- * @param tell tells the page how far it is
- * @returns the answer, or null when the job was dropped for a newer one
+ * @returns null when it was dropped
  */
 export async function answer(
-  request: HouseRequest,
-  pause: () => Promise<void>,
-  isStale: () => boolean,
-  tell: (part: Omit<HouseProgress, 'job'>) => void,
+  question: HouseQuestion,
+  turn: Turn<{ share: number }>,
 ): Promise<HouseAnswer | null> {
-  const { job, file, materials } = request;
-  let turn = performance.now();
-  const run = async <T>(steps: Generator<number | undefined, T>): Promise<T | null> => {
-    for (;;) {
-      const step = steps.next();
-      if (step.done) return step.value;
-      if (performance.now() - turn < TURN) continue;
-      if (step.value !== undefined) tell({ share: step.value });
-      await pause();
-      if (isStale()) return null;
-      turn = performance.now();
-    }
-  };
+  const { file, materials } = question;
+  const run = <T>(steps: Generator<number | undefined, T>): Promise<T | null> =>
+    through(steps, turn, TURN, (share) => {
+      if (share !== undefined) turn.tell({ share });
+    });
   try {
-    if (request.wanted === 'substitutes') {
-      const substitutes = await run(substituteSteps(request.material, request.walls, materials));
-      return substitutes && { job, substitutes };
+    if (question.wanted === 'substitutes') {
+      const substitutes = await run(substituteSteps(question.material, question.walls, materials));
+      return substitutes && { substitutes };
     }
     const { elevations } = layoutHouse(file, assemblyParts(file.assemblies, materials));
-    if (request.wanted === 'takeoff') {
-      const { packs, details } = request;
+    if (question.wanted === 'takeoff') {
+      const { packs, details } = question;
       const takeoff = await run(takeoffSteps(elevations, file, { planned: true, packs, details }));
-      return takeoff && { job, takeoff };
+      return takeoff && { takeoff };
     }
-    const layout = elevations.find((one) => one.elevation.id === request.elevation);
-    if (!layout) return { job, heat: [], cavity: null };
+    const layout = elevations.find((one) => one.elevation.id === question.elevation);
+    if (!layout) return { heat: [], cavity: null };
     const trade = tradeOf(file);
     const { assembly, services = [] } = layout.elevation;
     const heat: LocalHeat[] = [];
     for (const service of services) {
       const one = await run(localHeatSteps(service, layout, trade));
-      if (isStale()) return null;
+      if (turn.isStale()) return null;
       if (one) heat.push(one);
     }
     const own = elevations.filter(({ elevation }) => elevation.assembly === assembly);
     const built = file.assemblies[assembly]!;
-    const cavity = cavityChoice(built, own, file, trade, request.system, materials);
-    return { job, heat, cavity };
+    const cavity = cavityChoice(built, own, file, trade, question.system, materials);
+    return { heat, cavity };
   } catch (error) {
-    if (error instanceof InputError) return { job, problem: error.message };
+    if (error instanceof InputError) return { problem: error.message };
     throw error;
   }
 }

@@ -9,6 +9,7 @@ import {
   type Wetting,
   type WettingStart,
 } from '@eldrun/core/site';
+import { through, type Turn } from '../turn.ts';
 
 /** A wall as it stands: what of it is up, and from which day on it is let rain on. */
 export interface WettingQuestion extends Omit<WettingStart, 'side'> {
@@ -22,40 +23,27 @@ export interface WettingQuestion extends Omit<WettingStart, 'side'> {
   weather: WeatherYear | null;
 }
 
-export type WettingRequest = WettingQuestion & { job: number };
-
-export interface WettingProgress {
-  job: number;
-  share: number;
-}
-
-export type WettingAnswer = { job: number } & ({ wetting: Wetting | null } | { problem: string });
+export type WettingAnswer = { wetting: Wetting | null } | { problem: string };
 
 /**
  * Runs an open wall hour by hour, and tells how far it is.
  *
- * @returns the answer, or null when the job was dropped
+ * @returns null when it was dropped
  */
 export async function answer(
-  { job, wall, up, filled, side, materials, weather: measured, ...start }: WettingRequest,
-  pause: () => Promise<void>,
-  isStale: () => boolean,
-  tell: (part: Omit<WettingProgress, 'job'>) => void,
+  { wall, up, filled, side, materials, weather: measured, ...start }: WettingQuestion,
+  turn: Turn<{ share: number }>,
 ): Promise<WettingAnswer | null> {
   try {
     const weather =
       measured ?? siteWeather(resolveWall(wall, materials).site, Number(start.from.slice(0, 4)));
     const open = openWall(wall, new Set(up), new Set(filled), weather);
-    if (!open) return { job, wetting: null };
+    if (!open) return { wetting: null };
     const steps = wettingRun(open, { ...start, side: side ?? 'rain' }, weather, materials);
-    for (let step = steps.next(); ; step = steps.next()) {
-      if (step.done) return { job, wetting: step.value };
-      tell({ share: step.value });
-      await pause();
-      if (isStale()) return null;
-    }
+    const wetting = await through(steps, turn, 0, (share) => turn.tell({ share }));
+    return wetting && { wetting };
   } catch (error) {
-    if (error instanceof InputError) return { job, problem: error.message };
+    if (error instanceof InputError) return { problem: error.message };
     throw error;
   }
 }

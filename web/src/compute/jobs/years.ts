@@ -8,10 +8,11 @@ import {
 } from '@eldrun/core/transient';
 import { shiftedWeather, type WeatherYear } from '@eldrun/core/climate';
 import type { Material } from '@eldrun/core/materials';
-import { partSince, type RunPart } from './run-parts.ts';
+import { partSince, type RunPart } from '../run-parts.ts';
+import type { Turn } from '../turn.ts';
 
-/** What the page asks of a worker: one run. */
-export interface YearsRequest {
+/** What the page asks: one run. */
+export interface YearsQuestion {
   file: SimulationFile;
   /** Hours of the brief's climate; null where the file's climate makes its own. */
   weather: WeatherYear | null;
@@ -19,35 +20,22 @@ export interface YearsRequest {
   materials: Record<string, Material>;
 }
 
-export type YearsAnswer =
-  | { hours: number; part: RunPart }
-  | { result: SimulationResult; part: RunPart }
-  | { problem: string };
+export type YearsAnswer = { result: SimulationResult; part: RunPart } | { problem: string };
 
 /** How often the page hears of progress, ms. */
 const PACE = 400;
 
-let stopped = false;
-const { port1, port2 } = new MessageChannel();
-
-/** A turn of the event loop, in which a wish to stop can come in. */
-function pause(): Promise<void> {
-  return new Promise((resolve) => {
-    port2.onmessage = () => resolve();
-    port1.postMessage(null);
-  });
-}
-
-const answer = (message: YearsAnswer): void => self.postMessage(message);
-
-self.onmessage = async ({ data }: MessageEvent<YearsRequest | 'stop'>) => {
-  if (data === 'stop') {
-    stopped = true;
-    return;
-  }
-  const { file, shift, materials } = data;
+/**
+ * Runs the years of a wall week by week and tells what came since; stopped, it ends with the week that it is in.
+ *
+ * @returns null when it was dropped
+ */
+export async function answer(
+  { file, weather: measured, shift, materials }: YearsQuestion,
+  turn: Turn<{ hours: number; part: RunPart }>,
+): Promise<YearsAnswer | null> {
   try {
-    const own = data.weather ?? libraryWeather(file.transient);
+    const own = measured ?? libraryWeather(file.transient);
     const weather = shift && own ? shiftedWeather(own, shift.temperature, shift.rain) : own;
     const steps = simulationSteps(file, weather, materials);
     let told = performance.now();
@@ -61,16 +49,17 @@ self.onmessage = async ({ data }: MessageEvent<YearsRequest | 'stop'>) => {
     };
     let step = steps.next();
     while (!step.done) {
-      await pause();
+      await turn.pause();
+      if (turn.isStale()) return null;
       if (performance.now() - told > PACE) {
         told = performance.now();
-        answer({ hours: step.value.hours, part: since(step.value) });
+        turn.tell({ hours: step.value.hours, part: since(step.value) });
       }
-      step = steps.next(stopped);
+      step = steps.next(turn.isStopped());
     }
-    answer({ result: step.value.result, part: since(step.value) });
+    return { result: step.value.result, part: since(step.value) };
   } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    answer({ problem: error.message });
+    if (error instanceof InputError) return { problem: error.message };
+    throw error;
   }
-};
+}

@@ -5,10 +5,10 @@ import { sectionSteps, type WallSection } from '@eldrun/core/steady-heat';
 import { verdictSteps, type Verdict } from '@eldrun/core/verdicts';
 import type { Material } from '@eldrun/core/materials';
 import type { WallFile } from '@eldrun/core/build-up';
+import { through, type Turn } from '../turn.ts';
 
-/** What the page asks of a worker. */
-export interface HeatRequest {
-  job: number;
+/** What the page asks about a wall. */
+export interface HeatQuestion {
   file: WallFile;
   materials: Record<string, Material>;
   wanted: 'section' | 'verdicts';
@@ -18,49 +18,38 @@ export interface HeatRequest {
   air?: { indoor: number; outdoor: number };
 }
 
-export type HeatAnswer = { job: number } & (
-  { section: WallSection } | { verdicts: Verdict[] } | { problem: string }
-);
+export type HeatAnswer = { section: WallSection } | { verdicts: Verdict[] } | { problem: string };
 
 /**
- * Does a job in steps of some milliseconds.
+ * Solves the section of a wall, or looks for verdicts and fixes; a pause after every step of some milliseconds.
  *
- * @param pause lets messages in between two steps
- * @param isStale whether a newer job has come in
- * @returns the answer, or null when the job was dropped for a newer one
+ * @returns null when it was dropped
  */
 export async function answer(
-  { job, file, materials, wanted, air, section: solved }: HeatRequest,
-  pause: () => Promise<void>,
-  isStale: () => boolean,
+  { file, materials, wanted, air, section: solved }: HeatQuestion,
+  turn: Turn,
 ): Promise<HeatAnswer | null> {
-  const run = async <T>(steps: Generator<undefined, T>): Promise<T | null> => {
-    for (;;) {
-      const step = steps.next();
-      if (step.done) return step.value;
-      await pause();
-      if (isStale()) return null;
-    }
-  };
   try {
     const layers = assessLayers(file, materials);
     const { indoorTemperature, outdoorTemperature } = layers.wall.design;
     const section =
       solved ??
-      (await run(
+      (await through(
         sectionSteps(
           layers.wall,
           air?.indoor ?? indoorTemperature,
           air?.outdoor ?? outdoorTemperature,
         ),
+        turn,
+        0,
       ));
     if (!section) return null;
-    if (wanted === 'section') return { job, section };
+    if (wanted === 'section') return { section };
     const whole = withSection(layers, section);
-    const verdicts = await run(verdictSteps(whole, materials, noWorseThan(whole)));
-    return verdicts && { job, verdicts };
+    const verdicts = await through(verdictSteps(whole, materials, noWorseThan(whole)), turn, 0);
+    return verdicts && { verdicts };
   } catch (error) {
-    if (error instanceof InputError) return { job, problem: error.message };
+    if (error instanceof InputError) return { problem: error.message };
     throw error;
   }
 }

@@ -1,13 +1,12 @@
 import { InputError } from '@eldrun/core/errors';
 import { solveEdgeSteps, type EdgeHeat, type EdgeSection } from '@eldrun/core/edges';
 import { temperaturesOn } from '@eldrun/core/conduction';
+import { through, type Turn } from '../turn.ts';
 
 /** What the page asks of a worker about edges: sections to solve, each by a name of the page's. */
 export interface EdgesQuestion {
   edges: (Pick<EdgeSection, 'thermal' | 'pieces' | 'frame'> & { key: string })[];
 }
-
-export type EdgesRequest = EdgesQuestion & { job: number };
 
 /** Temperatures over the drawn part of an edge, °C, row after row. */
 export interface EdgeRaster {
@@ -24,17 +23,6 @@ export interface EdgeFound {
   problem: string;
 }
 
-/** Told edge by edge. */
-export interface EdgesPart {
-  job: number;
-  found: EdgeFound;
-}
-
-export interface EdgesAnswer {
-  job: number;
-  all: true;
-}
-
 /** Points of the raster along the longer side of what is drawn. */
 const POINTS = 180;
 
@@ -42,48 +30,33 @@ const POINTS = 180;
 const TURN = 40;
 
 /**
- * Solves edges one after the other.
+ * Solves edges one after the other, and tells each.
  *
- * @param pause lets messages in between two steps
- * @param isStale whether a newer job has come in
- * @param tell tells the page of each edge that is solved
- * @returns null when the job was dropped for a newer one
+ * @returns null when it was dropped
  */
 export async function answer(
-  { job, edges }: EdgesRequest,
-  pause: () => Promise<void>,
-  isStale: () => boolean,
-  tell: (part: Omit<EdgesPart, 'job'>) => void,
-): Promise<EdgesAnswer | null> {
-  let turn = performance.now();
+  { edges }: EdgesQuestion,
+  turn: Turn<{ found: EdgeFound }>,
+): Promise<{ all: true } | null> {
   for (const edge of edges) {
-    const steps = solveEdgeSteps(edge);
     const { key } = edge;
     try {
-      let step = steps.next();
-      while (!step.done) {
-        if (performance.now() - turn >= TURN) {
-          await pause();
-          if (isStale()) return null;
-          turn = performance.now();
-        }
-        step = steps.next();
-      }
-      const { value } = step;
-      tell({
+      const solved = await through(solveEdgeSteps(edge), turn, TURN);
+      if (turn.isStale()) return null;
+      turn.tell({
         found: {
           key,
-          heat: value?.heat ?? null,
-          raster: value && rasterOf(value.field, edge.frame),
+          heat: solved?.heat ?? null,
+          raster: solved && rasterOf(solved.field, edge.frame),
           problem: '',
         },
       });
     } catch (error) {
       if (!(error instanceof InputError)) throw error;
-      tell({ found: { key, heat: null, raster: null, problem: error.message } });
+      turn.tell({ found: { key, heat: null, raster: null, problem: error.message } });
     }
   }
-  return { job, all: true };
+  return { all: true };
 }
 
 function rasterOf(

@@ -1,0 +1,4 @@
+import { JOBS } from './jobs.ts';
+import { serve, type Port } from './serve.ts';
+
+serve(JOBS, self);

@@ -1,4 +1,0 @@
-import { answer } from './edges-job.ts';
-import { serve } from './serve.ts';
-
-serve(answer);

@@ -1,4 +1,0 @@
-import { answer } from './heat-job.ts';
-import { serve } from './serve.ts';
-
-serve(answer);

@@ -1,4 +1,0 @@
-import { answer } from './house-job.ts';
-import { serve } from './serve.ts';
-
-serve(answer);

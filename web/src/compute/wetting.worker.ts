@@ -1,4 +1,0 @@
-import { serve } from './serve.ts';
-import { answer } from './wetting-job.ts';
-
-serve(answer);
