@@ -2,6 +2,13 @@ import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { openDemoWall } from '../e2e/bench.ts';
 import { runningFigures } from './page-years.ts';
+import { transferFigures } from './transfer.ts';
+
+/** What a worker tells, as far as it is looked at. */
+interface Told {
+  id: number;
+  answer?: object | null;
+}
 
 /** The page on loopback: first load, and from an edit to its readings. */
 export async function pageFigures(
@@ -43,13 +50,13 @@ export async function pageFigures(
         private readonly asked = new Map<number, number>();
         constructor(url: string | URL, options?: WorkerOptions) {
           super(url, options);
-          this.addEventListener('message', ({ data }: MessageEvent<{ job: number }>) => {
-            const asked = 'section' in data && this.asked.get(data.job);
+          this.addEventListener('message', ({ data }: MessageEvent<Told>) => {
+            const asked = data.answer && 'section' in data.answer && this.asked.get(data.id);
             if (asked) waits.push(performance.now() - asked);
           });
         }
-        override postMessage(message: { job: number }): void {
-          this.asked.set(message.job, performance.now());
+        override postMessage(message: { id: number }): void {
+          this.asked.set(message.id, performance.now());
           super.postMessage(message);
         }
       };
@@ -101,6 +108,7 @@ export async function pageFigures(
       ...(await listFigures(page)),
       'ratio slider to its answer laid out, ms p95': p95(drags),
       ...(await runningFigures(page)),
+      ...(await transferFigures(browser, url)),
     };
   } finally {
     await browser.close();

@@ -1,4 +1,4 @@
 import { JOBS } from './jobs.ts';
-import { serve, type Port } from './serve.ts';
+import { serve } from './serve.ts';
 
 serve(JOBS, self);

@@ -15,6 +15,11 @@ import { ask } from '../../persistence/api.ts';
 import { listenToChanges } from '../../persistence/changes.ts';
 import { asProjectWall } from '../../persistence/wall-files.ts';
 
+/** Which projects are listed, and in which order. */
+interface Asked extends Required<Omit<ProjectsQuery, 'count' | 'walls'>> {
+  walls: 'all' | NonNullable<ProjectsQuery['walls']>;
+}
+
 /** So many projects are listed at first, and with each *more*; at most so many at once. */
 const PAGE = 40;
 const MOST = 200;
@@ -29,12 +34,7 @@ export const useProjects = defineStore('projects', () => {
   const found = ref(0);
   const all = ref(0);
   /** Which are listed, and in which order. */
-  const asked = reactive({
-    archived: false,
-    walls: 'all',
-    find: '',
-    order: 'changed',
-  });
+  const asked = reactive<Asked>({ archived: false, walls: 'all', find: '', order: 'changed' });
   const count = ref(PAGE);
   const more = computed(() => found.value - list.value.length);
   let turn = 0;
@@ -66,7 +66,7 @@ export const useProjects = defineStore('projects', () => {
   }
 
   /** Lists what is asked for from now on, from its beginning. */
-  async function listThose(query: Partial<typeof asked>): Promise<void> {
+  async function listThose(query: Partial<Asked>): Promise<void> {
     Object.assign(asked, query);
     count.value = PAGE;
     await load();

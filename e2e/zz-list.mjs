@@ -1,0 +1,14 @@
+import { chromium } from '@playwright/test';
+const [url, path, wait] = process.argv.slice(2);
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--disable-gpu'] });
+const c = await browser.newContext({ serviceWorkers: 'block' });
+const page = await c.newPage();
+const cdp = await c.newCDPSession(page);
+await cdp.send('Network.enable');
+const m = new Map();
+const t0 = Date.now();
+cdp.on('Network.requestWillBeSent', (e) => m.set(e.requestId, { u: e.request.url, t: Date.now() - t0 }));
+cdp.on('Network.loadingFinished', (e) => { const r = m.get(e.requestId); if (r) { r.b = e.encodedDataLength; r.e = Date.now() - t0; } });
+await page.goto(url + path); await page.waitForTimeout(4000);
+for (const r of [...m.values()].sort((a, b) => wait === 't' ? a.t - b.t : (b.b ?? 0) - (a.b ?? 0))) console.log(r.b, r.t, r.e, r.u.replace(url, ''));
+await browser.close();
