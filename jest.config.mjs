@@ -15,6 +15,8 @@ export default {
     '<rootDir>/web',
   ],
   testMatch: ['**/*.test.ts'],
+  // What Vite makes when it builds the page.
+  moduleNameMapper: { '^virtual:compute-worker$': '<rootDir>/web/test/worker-address.ts' },
   extensionsToTreatAsEsm: ['.ts'],
   transform: {
     '\\.ts$': [

@@ -21,7 +21,7 @@ async function transferOf(
   await cdp.send('Network.enable');
   let bytes = 0;
   let requests = 0;
-  let last = performance.now();
+  let last: number;
   cdp.on('Network.responseReceived', ({ response }) => {
     if (!response.url.startsWith('http') || response.mimeType === 'text/event-stream') return;
     requests++;
@@ -79,13 +79,15 @@ export async function transferFigures(
     const link = page.getByRole('link', { name: 'North gable, option B' });
     const first = await transferOf(
       page,
-      () => page.goto('/'),
+      () => page.goto('/', { waitUntil: 'commit' }),
       () => link.waitFor(),
     );
     keep('first page', first, true);
     [, project = '', wall = ''] = /projects\/([^/]+)\/walls\/([^/]+)/.exec(
       (await link.getAttribute('href')) ?? '',
     )!;
+    // As long as a person looks for the wall.
+    await page.waitForTimeout(3000);
     const reading = page.locator('[data-reading="Effective R"]');
     const opened = await transferOf(
       page,
@@ -97,7 +99,7 @@ export async function transferFigures(
   await cold(async (page) => {
     const bench = await transferOf(
       page,
-      () => page.goto(`/projects/${project}/walls/${wall}/build-up`),
+      () => page.goto(`/projects/${project}/walls/${wall}/build-up`, { waitUntil: 'commit' }),
       () => page.locator('#row-L6').waitFor(),
     );
     keep('bench of a wall', bench, false);
@@ -106,7 +108,7 @@ export async function transferFigures(
     await cold(async (page) => {
       const found = await transferOf(
         page,
-        () => page.goto(`/projects/${project}/${place}`),
+        () => page.goto(`/projects/${project}/${place}`, { waitUntil: 'commit' }),
         () => page.locator(there).first().waitFor(),
       );
       keep(`place “${place}”`, found, false);

@@ -1,36 +1,172 @@
-import { createHash } from 'node:crypto';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import vue from '@vitejs/plugin-vue';
-import { transform } from 'esbuild';
+import subsetFont from 'subset-font';
 import { defineConfig, type Plugin } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
-/** Writes the worker that opens the page without a server, with the names of all files that it keeps. */
-const offline = (): Plugin => ({
-  name: 'offline',
+const WORKER = 'virtual:compute-worker';
+
+/**
+ * The code of the workers, built with the page: what both need is one file for both. `virtual:compute-worker` is its address.
+ */
+const computeWorker = (): Plugin => {
+  let building = false;
+  return {
+    name: 'compute-worker',
+    configResolved: ({ command }) => void (building = command === 'build'),
+    resolveId: (id) => (id === WORKER ? `\0${WORKER}` : undefined),
+    load(id) {
+      if (id !== `\0${WORKER}`) return undefined;
+      if (!building)
+        return `export default '/src/compute/compute.worker.ts?worker_file&type=module';`;
+      const file = this.emitFile({
+        type: 'chunk',
+        id: `${import.meta.dirname}/src/compute/compute.worker.ts`,
+        name: 'compute',
+      });
+      return `export default import.meta.ROLLUP_FILE_URL_${file};`;
+    },
+  };
+};
+
+/** The weights and widths that the page is set in; the file of the package has all of them. */
+const AXES = { wght: { min: 400, max: 800 }, wdth: { min: 80, max: 100 } };
+
+/** What a browser takes from the Latin file (`unicode-range` of the package); other letters have files of their own. */
+const LATIN: readonly [from: number, to?: number][] = [
+  [0x20, 0xff],
+  [0x131],
+  [0x152, 0x153],
+  [0x2bb, 0x2bc],
+  [0x2c6],
+  [0x2da],
+  [0x2dc],
+  [0x304],
+  [0x308],
+  [0x329],
+  [0x2000, 0x206f],
+  [0x20ac],
+  [0x2122],
+  [0x2191],
+  [0x2193],
+  [0x2212],
+  [0x2215],
+];
+
+/** Leaves out of the Latin font what the page is never set in. */
+const lighterFont = (): Plugin => ({
+  name: 'lighter-font',
   apply: 'build',
   async generateBundle(_, bundle) {
-    const files = Object.keys(bundle)
-      .filter((name) => name.startsWith('assets/'))
-      .map((name) => `/${name}`)
-      .sort();
-    const build = createHash('sha256').update(files.join()).digest('hex').slice(0, 12);
-    const source = readFileSync(
-      join(import.meta.dirname, 'src/persistence/offline.worker.ts'),
-      'utf8',
-    );
-    const { code } = await transform(source, { loader: 'ts', minify: true });
-    this.emitFile({
-      type: 'asset',
-      fileName: 'offline.js',
-      source: `self.FILES=${JSON.stringify(files)};self.BUILD=${JSON.stringify(build)};${code}`,
-    });
+    const all = LATIN.flatMap(([from, to = from]) =>
+      Array.from({ length: to - from + 1 }, (__, n) => String.fromCharCode(from + n)),
+    ).join('');
+    for (const file of Object.values(bundle))
+      if (file.type === 'asset' && /archivo-latin-wdth-normal.*\.woff2$/.test(file.fileName))
+        file.source = await subsetFont(Buffer.from(file.source), all, {
+          targetFormat: 'woff2',
+          variationAxes: AXES,
+        });
   },
 });
 
+/** A module of one of these packages. */
+const packages = (...names: string[]): RegExp =>
+  new RegExp(`/node_modules/(?:${names.join('|')})(?:/|$)`);
+
+/**
+ * Files by what is needed together: few requests, and little in them that is not needed. The first group that has a module
+ * keeps it; none imports one that stands below it, so that each is whole before what it is needed for.
+ */
+const GROUPS = [
+  {
+    name: 'vue',
+    test: /(?:node_modules\/(?:@?vue|@vueuse|vue-router|pinia)\/|plugin-vue[/:]export-helper)/,
+  },
+  {
+    name: 'frame',
+    test: packages(
+      '@primeuix/(?:styled|utils|themes|styles/dist/(?:base|toast|ripple|selectbutton|togglebutton))',
+      '@primevue/core',
+      'primevue/(?:base|basecomponent|config|toast.*|portal|ripple|usetoast|selectbutton|togglebutton)',
+      '@primevue/icons/(?:baseicon|utils|times.*|check|exclamation.*|info.*)',
+    ),
+  },
+  {
+    name: 'fields',
+    test: packages(
+      '@primeuix/styles/dist/(?:badge|button|dialog|iconfield|inputtext|select|textarea|virtualscroller)',
+      'primevue/(?:base.*|badge|button|dialog|focustrap|iconfield|inputicon|inputtext|overlayeventbus|select|textarea|virtualscroller)',
+      '@primevue/icons/(?:chevron.*|search|spinner|blank|window.*)',
+    ),
+  },
+  { name: 'joi', test: packages('joi') },
+  { name: 'echarts', test: packages('echarts', 'zrender', 'vue-echarts') },
+  {
+    name: 'words',
+    test: /(?:core\/src\/common\/(?!prescriptive|validation)|contract\/src|node_modules\/(?:fast-equals|fraction\.js|d3-dsv|fastest-levenshtein|minisearch|lru-cache|tinyqueue)\/)/,
+  },
+  {
+    name: 'page',
+    test: /web\/src\/(?:compute\/after-paint|persistence\/(?:api|changes|device|notices|offline)\.ts|components\/(?:SegmentedChoice|StatusMark|dropped-file|walk)\.)/,
+  },
+  {
+    name: 'files',
+    test: /(?:node_modules\/jsonc-parser\/|core\/src\/building\/kinds\/wall|core\/src\/common\/validation\/|core\/src\/(?:physics|assembly\/(?!exploration|decision)).*\/(?:(?:.*-)?schemas?|files?)\.ts)/,
+  },
+  { name: 'house-files', test: /core\/src\/building\/.*\/(?:(?:.*-)?schemas?|files?|csv)\.ts/ },
+  { name: 'explore', test: /core\/src\/assembly\/(?:exploration|decision)\// },
+  {
+    name: 'wall',
+    test: /core\/(?:data\/(?!goods)|src\/(?:physics|assembly|common\/prescriptive)\/)/,
+  },
+  {
+    name: 'house',
+    test: /(?:core\/(?:data|src\/building\/(?!kinds|results))|project\/src|web\/src\/(?:project\/(?:house|derived)\.ts|components\/(?:HousePlace|WallProblems)))/,
+  },
+  {
+    name: 'drawing',
+    test: /(?:drawing\/src\/(?!edge|elevation|drawn|dxf|notes|index)|web\/src\/charts\/(?!chart|run-chart|years?|moisture)|node_modules\/d3-(?:shape|path|scale|scale-chromatic|interpolate|color|array|format|contour)\/)/,
+  },
+  {
+    name: 'bench',
+    test: /web\/src\/features\/wall\/(?:(?!\w*Dialog|BenchWalk|MaterialShelf|WallsView|WallView|Frame|OwnBrief|lens|place|LayerPanel)[^/]+|moisture\/moisture|years\/(?:simulation|RunVerdicts))\.(?:ts|vue)/,
+  },
+  {
+    name: 'project',
+    test: /(?:web\/src\/(?:components|persistence|project|compute\/(?!jobs|compute|serve|turn|run-parts|explore-pool|years-run))|idb-keyval|virtual:compute)/,
+  },
+].map((group, n, all) => ({ ...group, priority: all.length - n }));
+
 export default defineConfig({
-  plugins: [vue({ features: { optionsAPI: true, prodDevtools: false } }), offline()],
-  build: { target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 800 },
-  worker: { format: 'es' },
+  plugins: [
+    vue({ features: { optionsAPI: true, prodDevtools: false } }),
+    computeWorker(),
+    lighterFont(),
+    VitePWA({
+      strategies: 'injectManifest',
+      srcDir: 'src/persistence',
+      filename: 'offline.worker.ts',
+      registerType: 'prompt',
+      injectRegister: false,
+      manifest: false,
+      injectManifest: {
+        globPatterns: ['index.html', 'icon.svg', 'assets/**/*.{js,css,woff2}'],
+        maximumFileSizeToCacheInBytes: 4 * 1024 * 1024,
+      },
+    }),
+  ],
+  build: {
+    target: 'es2023',
+    assetsInlineLimit: 0,
+    chunkSizeWarningLimit: 800,
+    // Workers have no document that something could be preloaded in.
+    modulePreload: {
+      resolveDependencies: (file, deps, { hostId }) =>
+        /compute|jobs/.test(file) || /compute|jobs/.test(hostId) ? [] : deps,
+    },
+    rolldownOptions: {
+      output: { codeSplitting: { groups: GROUPS, includeDependenciesRecursively: false } },
+    },
+  },
   server: { proxy: { '/api': process.env['ELDRUN_API'] ?? 'http://127.0.0.1:4870' } },
 });

@@ -43,6 +43,19 @@ const PACKED: ExpressStaticGzipOptions = {
   index: false,
 };
 
+/** What helmet says of pages: of a file that a page loads they say nothing, and each costs as much as a small file. */
+const OF_PAGES = [
+  'Content-Security-Policy',
+  'Cross-Origin-Opener-Policy',
+  'Origin-Agent-Cluster',
+  'Referrer-Policy',
+  'X-DNS-Prefetch-Control',
+  'X-Download-Options',
+  'X-Frame-Options',
+  'X-Permitted-Cross-Domain-Policies',
+  'X-XSS-Protection',
+];
+
 /** Answers of the API are packed as they leave, as hard as costs no more than it saves; events are not held back for it. */
 const COMPRESSION: compression.CompressionOptions = {
   threshold: 1024,
@@ -149,6 +162,7 @@ export function createApp({
   api.use(identify);
   if (changed) api.use(afterChange(changed));
   const store = new DocumentStore(pool, { kinds, coreVersion });
+  api.use(events.marked);
   api.use(serverRoutes(pool, events));
   api.use(projectRoutes(store));
   api.use(documentRoutes(store));
@@ -168,7 +182,14 @@ export function createApp({
       '/assets',
       compressed(join(page, 'assets'), {
         ...PACKED,
-        serveStatic: { immutable: true, maxAge: '1y', fallthrough: false },
+        serveStatic: {
+          immutable: true,
+          maxAge: '1y',
+          fallthrough: false,
+          etag: false,
+          lastModified: false,
+          setHeaders: (response) => OF_PAGES.forEach((name) => response.removeHeader(name)),
+        },
       }),
     );
     app.use(compressed(page, { ...PACKED, serveStatic: { maxAge: 0 } }));

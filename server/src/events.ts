@@ -1,4 +1,5 @@
-import type { Response } from 'express';
+import { randomUUID } from 'node:crypto';
+import type { RequestHandler, Response } from 'express';
 import type pg from 'pg';
 
 /** A line goes out so often, so that a broken stream is noticed, ms. */
@@ -9,17 +10,42 @@ const RETRY = 1000;
 
 /**
  * Tells every open stream what was saved, by whatever page, command or server. The database says so by its triggers;
- * a connection listens to them as long as there is a stream. `hello` says that something may have been missed.
+ * a connection listens to them as long as there is a stream, or for good once that is asked for. A mark says up to what was
+ * heard: `hello` brings the newest, each change its own, and so does every answer of the API. Where the mark of what a page
+ * read is that of `hello`, it missed nothing.
  */
 export class Events {
   private readonly pool: pg.Pool;
   private readonly streams = new Set<Response>();
   private client: pg.PoolClient | null = null;
   private listening = false;
+  private always = false;
+  private epoch = '';
+  private count = 0;
   private timer: NodeJS.Timeout | undefined;
 
   constructor(pool: pg.Pool) {
     this.pool = pool;
+  }
+
+  /** Listens from now on, whether there is a stream or not. */
+  start(): void {
+    this.always = true;
+    void this.listen();
+  }
+
+  /** Puts the mark of what was heard before into each answer. */
+  readonly marked: RequestHandler = (_request, response, next) => {
+    if (this.client) response.set('Eldrun-Heard', this.mark);
+    next();
+  };
+
+  private get mark(): string {
+    return `${this.epoch}.${this.count}`;
+  }
+
+  private get hello(): string {
+    return `event: hello\ndata: ${this.mark}\n\n`;
   }
 
   /** Answers a request with the stream. */
@@ -31,9 +57,9 @@ export class Events {
     response.on('close', () => {
       clearInterval(beat);
       this.streams.delete(response);
-      if (this.streams.size === 0) this.stop();
+      if (this.streams.size === 0 && !this.always) this.stop();
     });
-    if (this.client) response.write('event: hello\ndata: \n\n');
+    if (this.client) response.write(this.hello);
     else void this.listen();
   }
 
@@ -41,6 +67,7 @@ export class Events {
   close(): void {
     for (const stream of this.streams) stream.end();
     this.streams.clear();
+    this.always = false;
     this.stop();
   }
 
@@ -51,12 +78,18 @@ export class Events {
     try {
       client = await this.pool.connect();
       const mine = client;
-      client.on('notification', ({ payload = '' }) => this.tell(`data: ${payload}\n\n`));
+      client.on('notification', ({ payload = '' }) => {
+        this.count++;
+        this.tell(`id: ${this.mark}\ndata: ${payload}\n\n`);
+      });
       client.on('error', () => this.lost(mine));
       await client.query('LISTEN eldrun');
       this.client = client;
-      if (this.streams.size === 0) this.stop();
-      this.tell('event: hello\ndata: \n\n');
+      // What was said before nobody heard: marks of another epoch do not count.
+      this.epoch = randomUUID().slice(0, 8);
+      this.count = 0;
+      if (this.streams.size === 0 && !this.always) this.stop();
+      this.tell(this.hello);
     } catch {
       // A connection that cannot listen is not kept.
       client?.release(true);
@@ -75,7 +108,8 @@ export class Events {
 
   private retry(): void {
     clearTimeout(this.timer);
-    if (this.streams.size > 0) this.timer = setTimeout(() => void this.listen(), RETRY).unref();
+    if (this.streams.size > 0 || this.always)
+      this.timer = setTimeout(() => void this.listen(), RETRY).unref();
   }
 
   private stop(): void {

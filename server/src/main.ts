@@ -59,6 +59,7 @@ const summaries = new Summaries({
   long: new Thread<SummaryJob, Summary>(program('summaries')),
 });
 const events = new Events(pool);
+events.start();
 const weather = new Thread<Uint8Array, ReadWeather>(program('weather'), {
   resourceLimits: { maxOldGenerationSizeMb: 256 },
   longest: 20_000,

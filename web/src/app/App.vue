@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import Toast from 'primevue/toast';
 import { useToast } from 'primevue/usetoast';
+import { newerPage } from '../persistence/offline.ts';
 import type { Notice } from '../persistence/notices.ts';
 
 const toast = useToast();
@@ -13,6 +14,11 @@ function undo(notice: Notice): void {
 
 <template>
   <a class="skip" href="#main">Skip to the content</a>
+  <p v-if="newerPage" class="newer" role="status">
+    A newer version of Eldrun is here. This page goes on with its own until it is loaded anew;
+    nothing is lost by that.
+    <button type="button" class="action" @click="newerPage()">Load it</button>
+  </p>
   <RouterView />
   <Toast position="bottom-right">
     <template #message="{ message }: { message: Notice }">
@@ -30,6 +36,15 @@ function undo(notice: Notice): void {
 </template>
 
 <style scoped>
+.newer {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 12px;
+  align-items: center;
+  padding: 6px 16px;
+  background: var(--marker);
+}
+
 .skip {
   position: absolute;
   left: -999px;

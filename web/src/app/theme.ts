@@ -1,8 +1,49 @@
 import { definePreset } from '@primeuix/themes';
-import Aura from '@primeuix/themes/aura';
+import base from '@primeuix/themes/aura/base';
+import badge from '@primeuix/themes/aura/badge';
+import button from '@primeuix/themes/aura/button';
+import checkbox from '@primeuix/themes/aura/checkbox';
+import chip from '@primeuix/themes/aura/chip';
+import css from '@primeuix/themes/aura/css';
+import datatable from '@primeuix/themes/aura/datatable';
+import dialog from '@primeuix/themes/aura/dialog';
+import iconfield from '@primeuix/themes/aura/iconfield';
+import inputtext from '@primeuix/themes/aura/inputtext';
+import menu from '@primeuix/themes/aura/menu';
+import multiselect from '@primeuix/themes/aura/multiselect';
+import select from '@primeuix/themes/aura/select';
+import selectbutton from '@primeuix/themes/aura/selectbutton';
+import textarea from '@primeuix/themes/aura/textarea';
+import toast from '@primeuix/themes/aura/toast';
+import togglebutton from '@primeuix/themes/aura/togglebutton';
+import virtualscroller from '@primeuix/themes/aura/virtualscroller';
+
+/** Of the library's theme only what is used. */
+const USED = {
+  ...base,
+  components: {
+    badge,
+    button,
+    checkbox,
+    chip,
+    datatable,
+    dialog,
+    iconfield,
+    inputtext,
+    menu,
+    multiselect,
+    select,
+    selectbutton,
+    textarea,
+    toast,
+    togglebutton,
+    virtualscroller,
+  },
+  css: css as unknown as string,
+};
 
 /** Ink on paper: the component library in Eldrun's own look. Every pair of colors here keeps 4.5 : 1. */
-export const THEME = definePreset(Aura, {
+export const THEME = definePreset(USED, {
   primitive: {
     borderRadius: { none: '0', xs: '0', sm: '0', md: '0', lg: '0', xl: '0' },
   },

@@ -12,12 +12,15 @@ const id = useId();
 const text = ref('');
 const wrong = ref('');
 
-watch(visible, (open) => {
-  if (open) {
+watch(
+  visible,
+  (open) => {
+    if (!open) return;
     text.value = props.name;
     wrong.value = '';
-  }
-});
+  },
+  { immediate: true },
+);
 
 function take(): void {
   const name = text.value.trim();

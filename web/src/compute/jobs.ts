@@ -35,7 +35,9 @@ export type Urgency = keyof typeof URGENCY;
 export type Asked =
   | { id: number; job: JobName; urgency: number; question: unknown }
   | { id: number; drop: true }
-  | { id: number; stop: true };
+  | { id: number; stop: true }
+  /** Its code is brought before it is asked. */
+  | { load: JobName };
 
 /** What a thread tells: a part, the answer (null where it was dropped), or that the job failed. */
 export type Told =

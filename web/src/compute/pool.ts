@@ -1,3 +1,4 @@
+import address from 'virtual:compute-worker';
 import {
   URGENCY,
   type AnswerOf,
@@ -81,6 +82,11 @@ export function compute<J extends JobName>(
   };
 }
 
+/** Starts a thread and brings the code of a job: the first question finds it there. */
+export function warmUp(job: JobName): void {
+  if (threads.length === 0) post(started(), { load: job });
+}
+
 const threadOf = ({ id }: Task): Thread | undefined => threads.find(({ tasks }) => tasks.has(id));
 
 function post(thread: Thread | undefined, asked: Asked): void {
@@ -125,7 +131,7 @@ function freeFor({ urgency }: Task): Thread | null {
 }
 
 function started(): Thread {
-  const worker = new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module' });
+  const worker = new Worker(address, { type: 'module' });
   const thread: Thread = { worker, tasks: new Map() };
   worker.onmessage = ({ data }: MessageEvent<Told>) => {
     const task = thread.tasks.get(data.id);

@@ -86,6 +86,7 @@ export function serve(
 
   port.onmessage = ({ data }: MessageEvent<Asked>) => {
     if ('job' in data) return void work(data);
+    if ('load' in data) return void jobs[data.load]!();
     const mine = doing.get(data.id);
     if (!mine) return;
     if ('drop' in data) mine.stale = true;

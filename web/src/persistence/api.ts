@@ -7,6 +7,7 @@ import {
   type ParamsOf,
   type QueryOf,
 } from '@eldrun/contract';
+import { readAt } from './changes.ts';
 
 /** What the server, or its absence, answered. `status` 0: no answer at all. */
 export class ApiProblem extends Error {
@@ -71,6 +72,7 @@ export async function ask<N extends EndpointName>(
         }),
     ...(signal ? { signal } : {}),
   }).catch(away);
+  if (method === 'GET') readAt(response.headers.get('eldrun-heard'));
   if (response.status === 204) return undefined as AnswerOf<Of<N>>;
   const answer = parsed(await response.text().catch(() => ''));
   if (!response.ok || answer === null) throw problemOf(response.status, answer);

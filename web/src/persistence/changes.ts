@@ -7,6 +7,14 @@ type Listener = (heard: Heard) => void;
 
 const NAME = 'eldrun-changes';
 
+/** Up to what this page knows all: the mark of the first answer, then that of what was heard last. */
+let known: string | null = null;
+
+/** Takes down up to what the server had heard of changes when it answered; null where it did not say. */
+export function readAt(mark: string | null): void {
+  known ??= mark ?? '';
+}
+
 const listeners = new Set<Listener>();
 let stop: (() => void) | null = null;
 
@@ -17,10 +25,16 @@ function tell(heard: Heard): void {
 /** Opens the stream and passes on what it tells. @returns closes it */
 function openStream(passOn: Listener): () => void {
   const source = new EventSource('/api/events');
-  source.addEventListener('hello', () => passOn('missed'));
-  source.addEventListener('message', ({ data }: MessageEvent<string>) =>
-    passOn(JSON.parse(data) as Change),
-  );
+  source.addEventListener('hello', ({ data: mark }: MessageEvent<string>) => {
+    // What was read is of the same moment: nothing was missed.
+    const missed = known !== null && known !== mark;
+    known = mark;
+    if (missed) passOn('missed');
+  });
+  source.addEventListener('message', ({ data, lastEventId }: MessageEvent<string>) => {
+    known = lastEventId;
+    passOn(JSON.parse(data) as Change);
+  });
   return () => source.close();
 }
 

@@ -3,14 +3,29 @@
  * The page without a server: its own files are kept when it is installed, and of what the server answered last about projects
  * and documents a copy, which is shown only where the server does not answer. What is written is kept by the page itself.
  */
-const worker = self as unknown as ServiceWorkerGlobalScope & {
-  /** Written in front when it is built. */
-  FILES: readonly string[];
-  BUILD: string;
-};
+/** The files of the page, written in when it is built. */
+// @ts-expect-error Written in by its name.
+const BUILT = self.__WB_MANIFEST as readonly BuiltFile[];
+const worker = self as unknown as ServiceWorkerGlobalScope;
 
-const SHELL = `eldrun-page-${worker.BUILD}`;
+interface BuiltFile {
+  url: string;
+  /** Changes with what is in it; null where its name does. */
+  revision: string | null;
+}
+
+/** What changes with every build: the page names all its files. */
+const [{ revision: BUILD } = { revision: '' }] = BUILT.filter(({ url }) => url === 'index.html');
+
+const SHELL = `eldrun-page-${BUILD}`;
 const ANSWERS = 'eldrun-answers';
+const PHOTOS = 'eldrun-photos';
+
+/** The most that is kept of answers, and of photos in bytes: the oldest go first. */
+const MOST_ANSWERS = 2000;
+const MOST_PHOTOS = 200 * 1024 * 1024;
+
+const PHOTO = /\/photos\/[\w-]+(\/thumbnail)?$/;
 
 /** What is read again without a server: projects, their documents, their weather and photos. */
 const READABLE =
@@ -24,11 +39,13 @@ const PATIENCE = 4000;
 
 worker.addEventListener('install', (event) => {
   event.waitUntil(
-    caches
-      .open(SHELL)
-      .then((cache) => cache.addAll(['/', '/icon.svg', ...worker.FILES]))
-      .then(() => worker.skipWaiting()),
+    caches.open(SHELL).then((cache) => cache.addAll(['/', ...BUILT.map(({ url }) => `/${url}`)])),
   );
+});
+
+// A page that was told of a newer version asks for it: until then open pages keep the files that they began with.
+worker.addEventListener('message', ({ data }) => {
+  if ((data as { type?: string } | null)?.type === 'SKIP_WAITING') void worker.skipWaiting();
 });
 
 worker.addEventListener('activate', (event) => {
@@ -73,10 +90,16 @@ async function kept(request: Request): Promise<Response> {
 
 /** An answer of the server, of which a copy is kept; where it does not answer, the copy. */
 async function answered(request: Request): Promise<Response> {
-  const cache = await caches.open(ANSWERS);
+  const name = PHOTO.test(new URL(request.url).pathname) ? PHOTOS : ANSWERS;
+  const cache = await caches.open(name);
   try {
     const response = await patient(fetch(request));
-    if (response.ok) await cache.put(request, response.clone());
+    if (response.ok) {
+      await cache.put(request, response.clone());
+      await (name === PHOTOS
+        ? keepWithin(cache, MOST_PHOTOS, sizeOf)
+        : keepWithin(cache, MOST_ANSWERS));
+    }
     // Gone, or no longer allowed: no copy outlives it.
     else if ([401, 403, 404].includes(response.status)) await cache.delete(request);
     // A proxy that stands before a server which is away.
@@ -87,14 +110,63 @@ async function answered(request: Request): Promise<Response> {
   }
 }
 
+const sizeOf = async (response: Response): Promise<number> =>
+  Number(response.headers.get('content-length')) || (await response.blob()).size;
+
+/** Forgets the oldest until what is kept is no more than that. @param weigh 1 each, where it is left out */
+async function keepWithin(
+  cache: Cache,
+  most: number,
+  weigh?: (response: Response) => Promise<number>,
+): Promise<void> {
+  const requests = await cache.keys();
+  if (!weigh)
+    return void (await Promise.all(requests.slice(0, -most).map((one) => cache.delete(one))));
+  let sum = 0;
+  // In the order in which they were kept: the newest count first.
+  for (const request of requests.toReversed()) {
+    const response = await cache.match(request);
+    if (response) sum += await weigh(response);
+    if (sum > most) await cache.delete(request);
+  }
+}
+
 /** A save, as it is; what it answers is what is read from then on. */
 async function saved(request: Request): Promise<Response> {
   const response = await fetch(request);
   if (response.ok) {
     const cache = await caches.open(ANSWERS);
     if (await cache.match(request.url)) await cache.put(request.url, response.clone());
+    await relist(
+      cache,
+      (await response
+        .clone()
+        .json()
+        .catch(() => null)) as Listed | null,
+    );
   }
   return response;
+}
+
+interface Listed {
+  id: string;
+  revision: number;
+  name: string;
+  document?: object;
+}
+
+/** Puts what was saved into the lists that carry it with its contents. */
+async function relist(cache: Cache, saved: Listed | null): Promise<void> {
+  if (!saved?.document) return;
+  const { id, revision, name, document } = saved;
+  for (const request of await cache.keys()) {
+    if (!new URL(request.url).searchParams.has('contents')) continue;
+    const list = (await (await cache.match(request))?.json()) as Listed[] | undefined;
+    if (!list?.some((one) => one.id === id)) continue;
+    const now = list.map((one) => (one.id === id ? { ...one, revision, name, document } : one));
+    const headers = { 'content-type': 'application/json' };
+    await cache.put(request, new Response(JSON.stringify(now), { headers }));
+  }
 }
 
 function patient(answer: Promise<Response>): Promise<Response> {

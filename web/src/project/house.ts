@@ -52,7 +52,7 @@ export function makeHouse(
   const record = useOnlyDocument<ProjectHouse, HouseCommand>({
     kind: 'house',
     label: 'house',
-    load: async () => (await import('@eldrun/core/kinds')).HOUSE,
+    load: async () => (await import('@eldrun/core/kinds/house')).HOUSE,
     blank: BLANK,
     ...(hasKeys ? { hasKeys } : {}),
   });

@@ -12,7 +12,7 @@ export function usePriceBook() {
   const book = useOnlyDocument<PriceBook, PriceCommand>({
     kind: 'prices',
     label: 'price book',
-    load: async () => (await import('@eldrun/core/kinds')).PRICES,
+    load: async () => (await import('@eldrun/core/kinds/prices')).PRICES,
     blank: BLANK,
   });
   watch([book.document, book.state], ([document, state]) => {

@@ -11,7 +11,7 @@ import { useProject } from './project.ts';
 export const useWall = defineStore('wall', () => {
   const project = useProject();
   const { close: closeDocument, ...wall } = useDocument<ProjectWall, Command>({
-    kind: async () => (await import('@eldrun/core/kinds')).WALL,
+    kind: async () => (await import('@eldrun/core/kinds/wall')).WALL,
     materials: () => project.ownMaterials,
   });
   /** What the fix under the pointer would come to. */

@@ -29,6 +29,7 @@ class FakeCaches {
         Promise.resolve(void store.set(key(of), response)),
       match: (of: Request | string) => Promise.resolve(store.get(key(of))?.clone()),
       delete: (of: Request | string) => Promise.resolve(store.delete(key(of))),
+      keys: () => Promise.resolve([...store.keys()].map((url) => new Request(url))),
     });
   }
   async match(of: Request | string): Promise<Response | undefined> {
@@ -45,6 +46,8 @@ class FakeCaches {
 
 let caches: FakeCaches;
 let handlers: Map<string, Handler>;
+/** Whether the worker took over from the one before. */
+let skipped: boolean;
 /** What happens once the worker has waited long enough. */
 let waiting: (() => void)[];
 /** What the server answers; it rejects where there is none. */
@@ -54,14 +57,17 @@ beforeEach(() => {
   caches = new FakeCaches();
   handlers = new Map();
   waiting = [];
+  skipped = false;
   server = (request) => Promise.resolve(new Response(`fresh ${new URL(request.url).pathname}`));
   caches.fetch = (request) => server(request);
   const self = {
-    FILES: ['/assets/a.js'],
-    BUILD: 'one',
+    __WB_MANIFEST: [
+      { url: 'index.html', revision: 'one' },
+      { url: 'assets/a.js', revision: null },
+    ],
     location: { origin: ORIGIN },
     addEventListener: (name: string, handler: Handler) => handlers.set(name, handler),
-    skipWaiting: () => Promise.resolve(),
+    skipWaiting: () => Promise.resolve(void (skipped = true)),
     clients: { claim: () => Promise.resolve() },
   };
   runInNewContext(code, {
@@ -122,6 +128,45 @@ describe('the page without a server', () => {
     expect(await (await answer('/assets/a.js'))!.text()).toBe('fresh /assets/a.js');
     expect(await (await answer('/', { mode: 'navigate' }))!.text()).toBe('newer');
   });
+});
+
+test('open pages keep their files until one of them asks for the newer version', async () => {
+  await happens('install');
+  expect(skipped).toBe(false);
+  handlers.get('message')!({ data: null });
+  handlers.get('message')!({ data: { type: 'SKIP_WAITING' } });
+  expect(skipped).toBe(true);
+});
+
+describe('what is kept has its limits', () => {
+  test('photos over 200 MB go, the oldest first', async () => {
+    const size = 90 * 1024 * 1024;
+    server = () =>
+      Promise.resolve(new Response('picture', { headers: { 'content-length': `${size}` } }));
+    for (const photo of ['a', 'b', 'c']) await answer(`/api/projects/1f/photos/${photo}`);
+    away();
+    expect((await answer('/api/projects/1f/photos/a'))!.type).toBe('error');
+    expect(await (await answer('/api/projects/1f/photos/c'))!.text()).toBe('picture');
+  });
+
+  test('of answers the newest 2,000 stay', async () => {
+    for (let n = 0; n < 2003; n++) await answer(`/api/documents/${n}`);
+    away();
+    expect((await answer('/api/documents/2'))!.type).toBe('error');
+    expect((await answer('/api/documents/3'))!.ok).toBe(true);
+  });
+});
+
+test('a save is found in the lists that carry contents', async () => {
+  const LIST = '/api/projects/1f/documents?contents=true&kind=wall';
+  const list = [{ id: '1f', revision: 1, name: 'Old', document: { layers: [] } }];
+  server = () => Promise.resolve(Response.json(list));
+  await answer(LIST);
+  const saved = { id: '1f', revision: 2, name: 'New', document: { layers: [1] } };
+  server = () => Promise.resolve(Response.json(saved));
+  await answer('/api/documents/1f', { method: 'PATCH' });
+  away();
+  expect(await (await answer(LIST))!.json()).toEqual([saved]);
 });
 
 describe('what the server answered last', () => {

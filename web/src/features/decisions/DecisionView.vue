@@ -28,7 +28,7 @@ const router = useRouter();
 const project = useProject();
 const notices = useNotices();
 const record = useDocument<Decision, DecisionCommand>({
-  kind: async () => (await import('@eldrun/core/kinds')).DECISION,
+  kind: async () => (await import('@eldrun/core/kinds/decision')).DECISION,
   materials: () => project.ownMaterials,
 });
 const state = ref<'loading' | 'ready' | 'failed'>('loading');

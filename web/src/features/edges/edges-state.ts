@@ -39,13 +39,13 @@ function makeEdges() {
   const record = useOnlyDocument<Details, DetailsCommand>({
     kind: 'details',
     label: 'edges',
-    load: async () => (await import('@eldrun/core/kinds')).DETAILS,
+    load: async () => (await import('@eldrun/core/kinds/details')).DETAILS,
     blank: BLANK,
   });
   const energy = useOnlyDocument<Energy, EnergyCommand>({
     kind: 'energy',
     label: 'house and energy',
-    load: async () => (await import('@eldrun/core/kinds')).ENERGY,
+    load: async () => (await import('@eldrun/core/kinds/energy')).ENERGY,
     blank: USUAL_ENERGY,
     hasKeys: () => false,
   });

@@ -62,7 +62,7 @@ export function useHouseFiles(state: HouseState) {
           ? [{ type: 'setFraction' as const, id: layer.id, fraction: Number(factor.toFixed(4)) }]
           : [],
       );
-      const { WALL } = await import('@eldrun/core/kinds');
+      const { WALL } = await import('@eldrun/core/kinds/wall');
       await ask('saveWall', {
         params: { wall },
         body: {

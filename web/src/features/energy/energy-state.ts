@@ -23,7 +23,7 @@ export function useEnergy(against: () => string) {
   const house = useOnlyDocument<Energy, EnergyCommand>({
     kind: 'energy',
     label: 'house and energy',
-    load: async () => (await import('@eldrun/core/kinds')).ENERGY,
+    load: async () => (await import('@eldrun/core/kinds/energy')).ENERGY,
     blank: USUAL_ENERGY,
   });
   const energy = house.current;

@@ -86,7 +86,7 @@ const putting = ref('');
 async function put(substitute: Substitute): Promise<void> {
   putting.value = substitute.material;
   try {
-    const { WALL } = await import('@eldrun/core/kinds');
+    const { WALL } = await import('@eldrun/core/kinds/wall');
     for (const { wall, commands } of substitute.walls) {
       const { revision, document } = await ask('readWall', { params: { wall } });
       await ask('saveWall', {

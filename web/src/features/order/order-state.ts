@@ -35,14 +35,14 @@ function makeOrder() {
   const record = useOnlyDocument<OrderBook, OrderCommand>({
     kind: 'order',
     label: 'order',
-    load: async () => (await import('@eldrun/core/kinds')).ORDER,
+    load: async () => (await import('@eldrun/core/kinds/order')).ORDER,
     blank: BLANK,
     hasKeys: () => last.value === 'order',
   });
   const edges = useOnlyDocument<Details, DetailsCommand>({
     kind: 'details',
     label: 'edges',
-    load: async () => (await import('@eldrun/core/kinds')).DETAILS,
+    load: async () => (await import('@eldrun/core/kinds/details')).DETAILS,
     blank: NO_EDGES,
     hasKeys: () => false,
   });

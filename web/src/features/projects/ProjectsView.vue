@@ -1,18 +1,26 @@
 <script setup lang="ts">
 import { watchDebounced } from '@vueuse/core';
-import { computed, onBeforeUnmount, onMounted, ref, useTemplateRef } from 'vue';
+import {
+  computed,
+  defineAsyncComponent,
+  onBeforeUnmount,
+  onMounted,
+  ref,
+  useTemplateRef,
+} from 'vue';
 import { useRouter } from 'vue-router';
 import { messageText, type UnitSystem } from '@eldrun/core/units';
 import type { ListedProject } from '@eldrun/contract';
 import { useNotices } from '../../persistence/notices.ts';
-import ChoiceField from '../../components/ChoiceField.vue';
-import NameDialog from '../../components/NameDialog.vue';
 import SegmentedChoice from '../../components/SegmentedChoice.vue';
 import StatusMark from '../../components/StatusMark.vue';
 import { useProjects } from './projects.ts';
-import { wallOfFile } from '../../persistence/wall-files.ts';
 import { useDroppedFile } from '../../components/dropped-file.ts';
 import { useWalk } from '../../components/walk.ts';
+
+// What is not shown at first comes when it is opened.
+const NameDialog = defineAsyncComponent(() => import('../../components/NameDialog.vue'));
+const ChoiceField = defineAsyncComponent(() => import('../../components/ChoiceField.vue'));
 
 const router = useRouter();
 const projects = useProjects();
@@ -29,9 +37,9 @@ const FILTERS = [
   { value: 'pass', label: 'Passing' },
 ] as const;
 const ORDERS = [
-  { value: 'changed', label: 'last changed' },
-  { value: 'worst', label: 'worst first' },
-  { value: 'name', label: 'name' },
+  { value: 'changed', label: 'Last changed' },
+  { value: 'worst', label: 'Worst first' },
+  { value: 'name', label: 'By name' },
 ] as const;
 const wanted = ref(projects.asked.find);
 watchDebounced(wanted, (find) => void projects.listThose({ find }), { debounce: 250 });
@@ -114,6 +122,7 @@ useDroppedFile((file) =>
   /\.zip$/i.test(file.name)
     ? restore(file)
     : attempt(`${file.name} was not opened`, async () => {
+        const { wallOfFile } = await import('../../persistence/wall-files.ts');
         const wall = await wallOfFile(file, {});
         const { project, id } = await projects.createFrom(wall, units.value);
         await router.push({ name: 'build-up', params: { project, wall: id } });
@@ -170,12 +179,11 @@ onBeforeUnmount(projects.follow());
           :options="FILTERS"
           @take="(walls) => projects.listThose({ walls })"
         />
-        <ChoiceField
-          class="order"
+        <SegmentedChoice
           label="Order of the projects"
           :value="projects.asked.order"
-          :options="[...ORDERS]"
-          @take="(order: 'changed' | 'worst' | 'name') => projects.listThose({ order })"
+          :options="ORDERS"
+          @take="(order) => projects.listThose({ order })"
         />
         <label class="field">
           <span class="label">Find a project or a wall</span>
@@ -286,6 +294,7 @@ onBeforeUnmount(projects.follow());
     </main>
 
     <NameDialog
+      v-if="creating"
       v-model:visible="creating"
       header="New project"
       action="Create"
@@ -303,6 +312,7 @@ onBeforeUnmount(projects.follow());
       />
     </NameDialog>
     <NameDialog
+      v-if="renamingOpen"
       v-model:visible="renamingOpen"
       header="Rename the project"
       action="Rename"

@@ -1,4 +1,3 @@
-import { briefOfFile } from '@eldrun/core/wall';
 import { defineStore } from 'pinia';
 import { computed, reactive, ref, shallowRef } from 'vue';
 import type { UnitSystem } from '@eldrun/core/units';
@@ -13,7 +12,6 @@ import {
 } from '@eldrun/contract';
 import { ask } from '../../persistence/api.ts';
 import { listenToChanges } from '../../persistence/changes.ts';
-import { asProjectWall } from '../../persistence/wall-files.ts';
 
 /** Which projects are listed, and in which order. */
 interface Asked extends Required<Omit<ProjectsQuery, 'count' | 'walls'>> {
@@ -91,6 +89,11 @@ export const useProjects = defineStore('projects', () => {
     file: WallFile,
     units: UnitSystem,
   ): Promise<{ project: string; id: string }> {
+    // Not with the first page: it needs what materials there are.
+    const [{ briefOfFile }, { asProjectWall }] = await Promise.all([
+      import('@eldrun/core/wall'),
+      import('../../persistence/wall-files.ts'),
+    ]);
     const project = await ask('createProject', {
       body: { name: file.name, units, brief: briefOfFile(file) },
     });

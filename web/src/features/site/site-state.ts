@@ -60,14 +60,14 @@ function makeSite() {
   const record = useOnlyDocument<ProjectSite, SiteCommand>({
     kind: 'site',
     label: 'site',
-    load: async () => (await import('@eldrun/core/kinds')).SITE,
+    load: async () => (await import('@eldrun/core/kinds/site')).SITE,
     blank,
   });
   const site = record.current;
   const details = useOnlyDocument<Details, DetailsCommand>({
     kind: 'details',
     label: 'edges',
-    load: async () => (await import('@eldrun/core/kinds')).DETAILS,
+    load: async () => (await import('@eldrun/core/kinds/details')).DETAILS,
     blank: NO_EDGES,
     hasKeys: () => false,
   });

@@ -7,7 +7,6 @@ import { lower } from '@eldrun/core/build-up';
 import { standaloneWall } from '@eldrun/core/wall';
 import { layerTitle } from '@eldrun/core/explain';
 import { fileName } from '@eldrun/core/document';
-import { drawnWall, svgFile } from '@eldrun/drawing';
 import { momentName, type Moment } from '../../components/labels.ts';
 import { useDroppedFile } from '../../components/dropped-file.ts';
 import { useNotices } from '../../persistence/notices.ts';
@@ -71,9 +70,10 @@ function saveAsFile(): void {
   download(standaloneWall(wall.document, project.document!.brief, project.ownMaterials));
 }
 
-function saveDrawing(): void {
+async function saveDrawing(): Promise<void> {
   const { assessment } = wall;
   if (!assessment) return notices.wrong('Nothing to save', 'There is no drawing without a layer.');
+  const { drawnWall, svgFile } = await import('@eldrun/drawing');
   const { scene, scale } = drawnWall(assessment.wall, project.units, ({ source }) =>
     layerTitle(source, wall.material, project.units),
   );
@@ -113,7 +113,7 @@ const items = computed(() => [
         command: () => void attempt('It was not copied', () => actions.duplicate(wall.id)),
       },
       { label: 'Save as a file', command: saveAsFile },
-      { label: 'Save the drawing, 1:5', command: saveDrawing },
+      { label: 'Save the drawing, 1:5', command: () => void saveDrawing() },
       { label: 'Lay a baseline over', command: baseline.layOver },
       { label: 'Saved states…', command: () => emit('history') },
       {

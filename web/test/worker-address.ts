@@ -1,0 +1,2 @@
+/** Stands for the address that Vite makes of the workers' code. */
+export default '/compute.js';
