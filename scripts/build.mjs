@@ -67,11 +67,13 @@ export async function build() {
     existsSync(join(ROOT, 'web/dist/index.html')) && existsSync(join(ROOT, 'server/dist/main.mjs'));
   if (built && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return;
   console.log('Building…');
+  // What was computed by another core is computed anew, by the page and by the server.
+  const core = fingerprint(['core/src', 'core/data']).slice(0, 12);
   runOrFail('npx', ['--no-install', 'vite', 'build', '--logLevel', 'warn'], {
     cwd: join(ROOT, 'web'),
+    env: { ...process.env, VITE_CORE_VERSION: core },
   });
   await pack(join(ROOT, 'web/dist'));
-  const core = fingerprint(['core/src', 'core/data']).slice(0, 12);
   const { build: bundle } = await import('esbuild');
   await bundle({
     entryPoints: {
@@ -89,7 +91,6 @@ export async function build() {
     target: 'node20',
     packages: 'external',
     alias: ALIAS,
-    // What was computed by another core is computed anew.
     define: { 'process.env.ELDRUN_CORE_VERSION': JSON.stringify(core) },
     logLevel: 'warning',
   });

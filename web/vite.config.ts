@@ -25,6 +25,21 @@ const computeWorker = (): Plugin => {
       });
       return `export default import.meta.ROLLUP_FILE_URL_${file};`;
     },
+    generateBundle(_, bundle) {
+      // A worker has no document: what needs one must not come into its files.
+      const reached = new Set<string>();
+      const visit = (name: string): void => {
+        const chunk = bundle[name];
+        if (reached.has(name) || chunk?.type !== 'chunk') return;
+        reached.add(name);
+        for (const next of chunk.imports) visit(next);
+        if (Object.keys(chunk.modules).some((id) => id.includes('src/compute/job')))
+          for (const next of chunk.dynamicImports) visit(next);
+        if (chunk.name === 'vue') this.error('The files of the workers import Vue.');
+      };
+      for (const chunk of Object.values(bundle))
+        if (chunk.type === 'chunk' && chunk.name === 'compute') visit(chunk.fileName);
+    },
   };
 };
 
@@ -119,10 +134,7 @@ const GROUPS = [
     name: 'wall',
     test: /core\/(?:data\/(?!goods)|src\/(?:physics|assembly|common\/prescriptive)\/)/,
   },
-  {
-    name: 'house',
-    test: /(?:core\/(?:data|src\/building\/(?!kinds|results))|project\/src|web\/src\/(?:project\/(?:house|derived)\.ts|components\/(?:HousePlace|WallProblems)))/,
-  },
+  { name: 'house', test: /(?:core\/(?:data\/|src\/building\/(?!kinds|results))|\/project\/src\/)/ },
   {
     name: 'drawing',
     test: /(?:drawing\/src\/(?!edge|elevation|drawn|dxf|notes|index)|web\/src\/charts\/(?!chart|run-chart|years?|moisture)|node_modules\/d3-(?:shape|path|scale|scale-chromatic|interpolate|color|array|format|contour)\/)/,
@@ -130,6 +142,10 @@ const GROUPS = [
   {
     name: 'bench',
     test: /web\/src\/features\/wall\/(?:(?!\w*Dialog|BenchWalk|MaterialShelf|WallsView|WallView|Frame|OwnBrief|lens|place|LayerPanel)[^/]+|moisture\/moisture|years\/(?:simulation|RunVerdicts))\.(?:ts|vue)/,
+  },
+  {
+    name: 'house-page',
+    test: /web\/src\/(?:project\/(?:house|derived)\.ts|components\/(?:HousePlace|WallProblems))/,
   },
   {
     name: 'project',

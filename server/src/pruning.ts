@@ -7,6 +7,9 @@ const EVERY = 3_600_000;
 const AFTER = '1 day';
 const BURST = 600;
 
+/** Results that nothing stood on for so long go. */
+const UNUSED = '180 days';
+
 interface Superfluous {
   projectId: string;
   id: string;
@@ -39,6 +42,9 @@ export async function prune(store: DocumentStore): Promise<number> {
     `DELETE FROM document_revisions r USING unnest($1::uuid[], $2::integer[]) AS gone (id, revision)
      WHERE r.document_id = gone.id AND r.revision = gone.revision AND r.name IS NULL`,
     [gone.map(({ id }) => id), gone.map(({ revision }) => revision)],
+  );
+  await store.pool.query(
+    `DELETE FROM finished_summaries WHERE used_at < now() - interval '${UNUSED}'`,
   );
   return gone.length;
 }

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import type pg from 'pg';
 import type { Logger } from 'pino';
 import { say } from '@eldrun/core/units';
@@ -165,6 +166,9 @@ export class Summaries {
 
   private async compute(due: Due, long: boolean): Promise<void> {
     const kind = this.options.kinds.find((one) => one.kind === due.kind)!;
+    const key = this.contentsOf(due);
+    const finished = await this.finished(key);
+    if (finished) return this.keep(due, finished);
     let summary: Summary | null;
     try {
       summary = await this.options[long ? 'long' : 'short'].run({
@@ -180,12 +184,36 @@ export class Summaries {
       // It is not tried for ever: the next save tries again.
       summary = long ? null : failedSummary(say`Eldrun failed at it. The log says more.`);
     }
-    if (summary) await this.keep(due, summary);
-    else
+    if (summary) {
+      if (long && !summary.more) await this.finish(key, summary);
+      await this.keep(due, summary);
+    } else
       await this.options.pool.query(
         'UPDATE document_summaries SET more = false WHERE document_id = $1 AND revision = $2',
         [due.id, due.revision],
       );
+  }
+
+  /** All that a summary is computed from, in short: weather files never change. */
+  private contentsOf({ kind, document, brief, materials }: Due): string {
+    const contents = [this.options.coreVersion, kind, { ...document, name: '' }, brief, materials];
+    return createHash('sha256').update(JSON.stringify(contents)).digest('hex');
+  }
+
+  /** What the longer computation came to for the same contents, whenever and wherever that was; null before it was made. */
+  private async finished(key: string): Promise<Summary | null> {
+    const { rows } = await this.options.pool.query<{ summary: Summary }>(
+      'UPDATE finished_summaries SET used_at = now() WHERE key = $1 RETURNING summary',
+      [key],
+    );
+    return rows[0]?.summary ?? null;
+  }
+
+  private async finish(key: string, summary: Summary): Promise<void> {
+    await this.options.pool.query(
+      'INSERT INTO finished_summaries (key, summary) VALUES ($1, $2) ON CONFLICT DO NOTHING',
+      [key, JSON.stringify(summary)],
+    );
   }
 
   private async weatherOf(

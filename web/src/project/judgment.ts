@@ -15,6 +15,7 @@ import type { WallFile } from '@eldrun/core/build-up';
 import type { WeatherYear } from '@eldrun/core/climate';
 import type { JudgmentAnswer } from '../compute/jobs/judgment.ts';
 import { newestForEachThread } from '../compute/newest.ts';
+import { keepResult, keptResult } from '../persistence/kept-results.ts';
 import { hoursOfBrief } from '../persistence/weather-hours.ts';
 import { useProject } from './project.ts';
 import { useWall } from './wall.ts';
@@ -92,7 +93,7 @@ export const useJudgment = defineStore('judgment', () => {
         return;
       }
       clearTimeout(timer);
-      timer = setTimeout(() => void simulate(whole), SETTLES);
+      void recall(whole);
     },
     { flush: 'sync' },
   );
@@ -102,6 +103,19 @@ export const useJudgment = defineStore('judgment', () => {
     if (!id) return null;
     if (hours?.id !== id) hours = { id, year: await hoursOfBrief(project.id, id) };
     return hours.year;
+  }
+
+  /** Takes up what its years came to at an earlier visit, at once; else they are run once the edit has settled. */
+  async function recall(whole: Assessment): Promise<void> {
+    const mine = key.value;
+    const found = await keptResult<Settled>(mine);
+    if (key.value !== mine || wall.whole !== whole) return;
+    if (!found) {
+      timer = setTimeout(() => void simulate(whole), SETTLES);
+      return;
+    }
+    kept.set(mine, found);
+    settled.value = { key: mine, now: found };
   }
 
   async function simulate(whole: Assessment): Promise<void> {
@@ -158,6 +172,7 @@ export const useJudgment = defineStore('judgment', () => {
     const keep = (changes: JudgmentFixes): void => {
       const next = { ...now.now, fixes: changes };
       kept.set(mine, next);
+      if (next.runs && next.why === '') void keepResult(mine, next);
       if (key.value === mine) settled.value = { key: mine, now: next };
     };
     if (found.moisture === 'pass') return keep({ fixes: [], refused: null });
