@@ -16,6 +16,11 @@ import { throwAwayFolder } from '../scripts/data-folder.mjs';
 import { freePort } from '../scripts/postgres.mjs';
 import { Instance, script } from './instance.ts';
 
+/** The list of projects, as far as it is looked at. */
+interface ListedNames {
+  projects: { name: string }[];
+}
+
 /**
  * What goes wrong outside: processes killed, starts at the same moment, damaged folders, a full disk. `npm test` goes
  * through each once; `npm run test:faults` as often as `ELDRUN_ROUNDS` says.
@@ -202,8 +207,8 @@ test('damaged data are left as they are, with what is wrong and what to do', asy
     );
     writeFileSync(join(eldrun.folder, 'running.json'), `{"pid":${process.pid}`);
     await eldrun.start();
-    const { body } = await eldrun.ask<{ name: string }[]>('GET', '/projects');
-    expect(body.map(({ name }) => name)).toContain('Precious');
+    const { body } = await eldrun.ask<ListedNames>('GET', '/projects');
+    expect(body.projects.map(({ name }) => name)).toContain('Precious');
   });
 });
 
@@ -255,9 +260,9 @@ test('a full disk: saving waits for room, reading goes on, nothing ends', async 
     for (let round = 0; round < ROUNDS; round++) {
       spawnSync('dd', ['if=/dev/zero', `of=${filler}`, 'bs=1M']);
       await expect.poll(save).toBe(503);
-      const { status, body } = await eldrun.ask<{ name: string }[]>('GET', '/projects');
+      const { status, body } = await eldrun.ask<ListedNames>('GET', '/projects');
       expect(status).toBe(200);
-      expect(body.map(({ name }) => name)).toContain('Before');
+      expect(body.projects.map(({ name }) => name)).toContain('Before');
       rmSync(filler);
       await expect.poll(save).toBe(201);
     }
@@ -325,7 +330,7 @@ test('a backup made while it runs is restored row by row, and never over data wi
       stdout: expect.stringContaining('eldrun_before_'),
     });
     await eldrun.start();
-    const names = (await eldrun.ask<{ name: string }[]>('GET', '/projects')).body.map(
+    const names = (await eldrun.ask<ListedNames>('GET', '/projects')).body.projects.map(
       ({ name }) => name,
     );
     expect(names).toContain('Backed up');

@@ -34,7 +34,8 @@ test('it starts, is one to its data, keeps them, and stops all it started', asyn
     name: string;
     revision: number;
   }
-  const projects = async () => (await eldrun.ask<Listed[]>('GET', '/projects')).body;
+  const projects = async () =>
+    (await eldrun.ask<{ projects: Listed[] }>('GET', '/projects')).body.projects;
   const names = async () => (await projects()).map(({ name }) => name);
   try {
     await eldrun.start('--port', port);

@@ -47,11 +47,12 @@ test('workers share an exploration; killed in the middle, their parts are taken 
   const extra: ChildProcess[] = [];
   try {
     await eldrun.start();
-    const projects = await eldrun.ask<{ id: string; brief: Brief; walls: { id: string }[] }[]>(
+    const listed = await eldrun.ask<{ projects: { id: string }[] }>('GET', '/projects');
+    const project = await eldrun.ask<{ id: string; brief: Brief; walls: { id: string }[] }>(
       'GET',
-      '/projects',
+      `/projects/${listed.body.projects[0]!.id}`,
     );
-    const { id, brief, walls } = projects.body[0]!;
+    const { id, brief, walls } = project.body;
     const wall = await eldrun.ask<{ document: ProjectWall }>('GET', `/walls/${walls[1]!.id}`);
     const exploration = {
       format: 'eldrun-exploration',

@@ -7,6 +7,9 @@ import { main, run } from './run.mjs';
 
 /** Runs Jest with a throw-away PostgreSQL. Returns whether all passed. */
 export async function unit(args = []) {
+  console.log(
+    `Property tests by the seed ${process.env.ELDRUN_SEED ?? 'that is kept'}; another: ELDRUN_SEED=…`,
+  );
   const cluster = new Cluster(throwAwayFolder());
   try {
     const databaseUrl = await cluster.start({ durable: false });

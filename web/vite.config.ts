@@ -115,7 +115,7 @@ const GROUPS = [
     ),
   },
   { name: 'joi', test: packages('joi') },
-  { name: 'echarts', test: packages('echarts', 'zrender', 'vue-echarts') },
+  { name: 'echarts', test: packages('echarts', 'zrender', 'vue-echarts', 'tslib') },
   {
     name: 'words',
     test: /(?:core\/src\/common\/(?!prescriptive|validation)|contract\/src|node_modules\/(?:fast-equals|fraction\.js|d3-dsv|fastest-levenshtein|minisearch|lru-cache|tinyqueue)\/)/,
@@ -140,10 +140,6 @@ const GROUPS = [
     test: /(?:drawing\/src\/(?!edge|elevation|drawn|dxf|notes|index)|web\/src\/charts\/(?!chart|run-chart|years?|moisture)|node_modules\/d3-(?:shape|path|scale|scale-chromatic|interpolate|color|array|format|contour)\/)/,
   },
   {
-    name: 'bench',
-    test: /web\/src\/features\/wall\/(?:(?!\w*Dialog|BenchWalk|MaterialShelf|WallsView|WallView|Frame|OwnBrief|lens|place|LayerPanel)[^/]+|moisture\/moisture|years\/(?:simulation|RunVerdicts))\.(?:ts|vue)/,
-  },
-  {
     name: 'house-page',
     test: /web\/src\/(?:project\/(?:house|derived)\.ts|components\/(?:HousePlace|WallProblems))/,
   },
@@ -153,10 +149,31 @@ const GROUPS = [
   },
 ].map((group, n, all) => ({ ...group, priority: all.length - n }));
 
+/** Files that import each other in a circle would run before what they need is there. */
+const noCircles = (): Plugin => ({
+  name: 'no-circles',
+  apply: 'build',
+  generateBundle(_, bundle) {
+    const done = new Set<string>();
+    const visit = (file: string, above: readonly string[]): void => {
+      const chunk = bundle[file];
+      if (above.includes(file))
+        this.error(
+          `Files import each other: ${[...above.slice(above.indexOf(file)), file].join(' > ')}`,
+        );
+      if (done.has(file) || chunk?.type !== 'chunk') return;
+      for (const next of chunk.imports) visit(next, [...above, file]);
+      done.add(file);
+    };
+    for (const file of Object.keys(bundle)) visit(file, []);
+  },
+});
+
 export default defineConfig({
   plugins: [
     vue({ features: { optionsAPI: true, prodDevtools: false } }),
     computeWorker(),
+    noCircles(),
     lighterFont(),
     VitePWA({
       strategies: 'injectManifest',

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
+import fc from '../property.ts';
 import Joi from 'joi';
 import { InputError } from '@eldrun/core/errors';
 import type { WallFile } from '@eldrun/core/build-up';

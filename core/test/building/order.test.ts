@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
+import fc from '../property.ts';
 import { InputError } from '@eldrun/core/errors';
 import type { House, Opening } from '@eldrun/core/house';
 import { assemblyParts, layoutHouse } from '@eldrun/core/layout';

@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import fc from 'fast-check';
+import fc from '../property.ts';
 import { say } from '@eldrun/core/units';
 import type { Dependency, StepFamily } from '@eldrun/core/site';
 import { dayNumber, dayOf, workdaysOf } from '../../src/building/site/days.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
+import fc from '../property.ts';
 import { resolveWall, type Layer } from '@eldrun/core/build-up';
 import type { House } from '@eldrun/core/house';
 import {

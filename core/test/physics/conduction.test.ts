@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
+import fc from '../property.ts';
 import {
   crossingsOn,
   evenGrid,
@@ -217,7 +217,7 @@ describe('properties', () => {
         expect(Math.abs(flowOf(rectangles) / fine.throughFlow - 1)).toBeLessThan(3e-3);
       }),
       // The same sections in each run: about one in a thousand, a corner of contrasts that no wall has, lies just beyond.
-      { numRuns: 40, seed: 10211 },
+      { numRuns: 40 },
     );
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
+import fc from '../property.ts';
 import { AIR_PERMEABILITY, messageText } from '@eldrun/core/units';
 import { applyCommands } from '@eldrun/core/wall';
 import { assess } from '@eldrun/core/assessment';

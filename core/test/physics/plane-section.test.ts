@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
+import fc from '../property.ts';
 import { parseSection, solveSection, type SectionFile } from '@eldrun/core/plane-section';
 import { readReference } from '../reference.ts';
 

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
+import fc from '../property.ts';
 import {
   formulaHour,
   HygroSolver,
@@ -250,6 +250,62 @@ describe('analytic solutions', () => {
       );
     });
   });
+});
+
+test('moving water carries heat: a steady flow of liquid bends the temperatures between two faces', () => {
+  const [thickness, conductivity, diffusivity, content] = [0.3, 0.05, 1e-6, 100];
+  const mesh = meshFor(
+    {
+      conductivity,
+      density: 50,
+      // No vapor to speak of passes: what comes in as vapor at one face moves through as liquid.
+      vapor: { mu: 1e7 },
+      sorption: [
+        [0, 0],
+        [1, content],
+      ],
+      liquid: { diffusivity: [[0, diffusivity]] },
+    },
+    [thickness],
+    2,
+  );
+  const through = (warm: number, cold: number) => {
+    const films = { indoor: film(50, 2e-8), outdoor: film(50, 2e-8) };
+    const solver = solverFor(mesh, films, 20, 0.6, 3600);
+    const air: Hour = {
+      ...STILL,
+      indoorTemperature: warm,
+      outdoorTemperature: cold,
+      indoorPressure: 0.9 * saturationPressure(warm),
+      outdoorPressure: 0.3 * saturationPressure(cold),
+    };
+    for (let hour = 0; hour < 800; hour++) expect(solver.hour(air)).toBe(true);
+    const { temperature, humidity } = solver;
+    const last = mesh.nodes - 1;
+    const flow = (diffusivity * content * (humidity[0]! - humidity[last]!)) / thickness;
+    // Péclet's number: heat carried by the water against heat conducted, c of water 4180 J/(kg·K).
+    const peclet = (4180 * flow * thickness) / conductivity;
+    const places = [0.25, 0.5, 0.75];
+    const at0 = temperature[0]!;
+    const span = temperature[last]! - at0;
+    return {
+      peclet,
+      found: places.map((x) => (at(mesh, temperature, x * thickness) - at0) / span),
+      // λ T'' = c g T': Bird, Stewart, Lightfoot, Transport Phenomena, transpiration cooling.
+      exact: places.map((x) => Math.expm1(peclet * x) / Math.expm1(peclet)),
+    };
+  };
+  // With the heat, and against it.
+  for (const [warm, cold] of [
+    [32, 12],
+    [26, 38],
+  ] as const) {
+    const { peclet, found, exact } = through(warm, cold);
+    expect(peclet).toBeGreaterThan(0.2);
+    found.forEach((value, n) => expect(Math.abs(value - exact[n]!)).toBeLessThan(0.002));
+    // Far from a straight line, which it would be without that heat.
+    expect(Math.abs(found[1]! - 0.5)).toBeGreaterThan(0.02);
+  }
 });
 
 /** RH from 0 to 1, dense where water contents climb. */

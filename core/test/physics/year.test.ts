@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import fc from 'fast-check';
+import fc from '../property.ts';
 import { assess } from '@eldrun/core/assessment';
 import { dewPoint, saturationPressure } from '@eldrun/core/climate';
 import { effectOf, verdictsOf } from '@eldrun/core/verdicts';

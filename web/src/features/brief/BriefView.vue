@@ -403,12 +403,6 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
   gap: 8px;
 }
 
-.pair {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 12px;
-}
-
 @media (max-width: 1000px) {
   .brief {
     grid-template-columns: minmax(0, 1fr);

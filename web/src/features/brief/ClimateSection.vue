@@ -219,12 +219,6 @@ const wrongZone = computed(() => {
   gap: 8px;
 }
 
-.pair {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 12px;
-}
-
 .notes {
   display: grid;
   gap: 3px;

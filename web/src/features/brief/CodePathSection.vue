@@ -183,11 +183,3 @@ function setU(text: string): void {
     State the climate zone to see the rows.
   </p>
 </template>
-
-<style scoped>
-.pair {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 12px;
-}
-</style>

@@ -362,11 +362,6 @@ const add = (ids: readonly string[]): void =>
   flex: 1;
 }
 
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
 .options {
   width: 100%;
   border-collapse: collapse;
@@ -563,16 +558,6 @@ const add = (ids: readonly string[]): void =>
   grid-template-columns: repeat(auto-fill, minmax(170px, 1fr));
   gap: 8px 12px;
   padding: 4px 0 12px;
-}
-
-.empty {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-}
-
-.wrong {
-  color: var(--fail);
 }
 
 .nothing {

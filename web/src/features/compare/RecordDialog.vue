@@ -130,8 +130,4 @@ async function record(): Promise<void> {
   grid-template-columns: 1fr 180px;
   gap: 12px;
 }
-
-.wrong {
-  color: var(--fail);
-}
 </style>

@@ -414,11 +414,6 @@ const drawnOf = (wall: string) =>
   border: 1px solid var(--fail);
 }
 
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
 .options {
   border-collapse: collapse;
   width: 100%;
@@ -464,16 +459,6 @@ const drawnOf = (wall: string) =>
 .nothing {
   display: block;
   height: 150px;
-}
-
-.wrong {
-  color: var(--fail);
-}
-
-.failed {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
 }
 
 @media print {

@@ -83,19 +83,9 @@ watch(
   gap: 12px;
 }
 
-.empty {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-}
-
 .link {
   display: flex;
   align-items: center;
   text-decoration: none;
-}
-
-.wrong {
-  color: var(--fail);
 }
 </style>

@@ -278,10 +278,6 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
 .bar span {
   display: block;
   height: 9px;
-  background: #9fb0aa;
-}
-
-.wrong {
-  color: var(--fail);
+  background: var(--faint);
 }
 </style>

@@ -347,10 +347,6 @@ const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
   gap: 8px 24px;
 }
 
-.wrong {
-  color: var(--fail);
-}
-
 @media (max-width: 1000px) {
   .bench {
     grid-template-columns: minmax(0, 1fr);

@@ -58,7 +58,7 @@ span {
 }
 
 .insulation {
-  stroke: #7d5a25;
+  stroke: var(--wood);
   stroke-width: 1.6;
   stroke-dasharray: 14 4 3 4;
 }

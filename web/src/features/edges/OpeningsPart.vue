@@ -436,7 +436,7 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
 }
 
 .positions > li.chosen {
-  background: #fffbe0;
+  background: var(--marker-soft);
   border-color: var(--ink);
 }
 
@@ -479,7 +479,7 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
 .bar span {
   display: block;
   height: 9px;
-  background: #9fb0aa;
+  background: var(--faint);
 }
 
 .bar span.least {

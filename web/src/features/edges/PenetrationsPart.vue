@@ -355,10 +355,4 @@ tr[data-penetration] td,
 tr[data-penetration] th {
   border-bottom: 0;
 }
-
-.away {
-  min-width: 32px;
-  min-height: 32px;
-  text-align: center;
-}
 </style>

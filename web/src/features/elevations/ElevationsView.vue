@@ -87,10 +87,6 @@ const shown = computed(() => id.value || state.elevations.value[0]?.id || '');
   font-weight: 700;
 }
 
-.wrong {
-  color: var(--fail);
-}
-
 @media (max-width: 1000px) {
   .lenses {
     flex-wrap: wrap;

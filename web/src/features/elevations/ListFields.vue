@@ -105,10 +105,4 @@ h3 {
   height: 32px;
   min-height: 0;
 }
-
-.away {
-  min-width: 32px;
-  min-height: 32px;
-  text-align: center;
-}
 </style>

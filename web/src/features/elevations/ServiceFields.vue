@@ -409,10 +409,4 @@ function found(n: number): Found[] {
 .choice :deep(.p-select-label) {
   padding-block: 0;
 }
-
-.away {
-  min-width: 32px;
-  min-height: 32px;
-  text-align: center;
-}
 </style>

@@ -161,10 +161,4 @@ h2 {
 .fields :deep(.field) {
   width: 104px;
 }
-
-.away {
-  min-width: 32px;
-  min-height: 32px;
-  text-align: center;
-}
 </style>

@@ -200,11 +200,6 @@ const areas = computed(() => {
   border-left: 4px solid var(--ink);
 }
 
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
 .worth {
   width: 100%;
   border-collapse: collapse;
@@ -250,11 +245,7 @@ h2 {
   font-size: var(--text-16);
 }
 
-.wrong {
-  color: var(--fail);
-}
-
-@media (max-width: 1100px) {
+@media (max-width: 1000px) {
   .energy {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -134,8 +134,4 @@ progress {
 .block {
   display: block;
 }
-
-.wrong {
-  color: var(--fail);
-}
 </style>

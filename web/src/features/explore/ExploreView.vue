@@ -282,15 +282,11 @@ const nothing = computed(() => {
   max-width: 46ch;
 }
 
-.wrong {
-  color: var(--fail);
-}
-
 .notes {
   margin-top: 12px;
 }
 
-@media (max-width: 1100px) {
+@media (max-width: 1000px) {
   .explore {
     grid-template-columns: 240px minmax(0, 1fr);
   }

@@ -80,11 +80,6 @@ const cost = (value: number | null): string =>
   font-weight: 400;
 }
 
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
 table {
   width: 100%;
   border-collapse: collapse;
@@ -110,7 +105,7 @@ tr + tr td {
   display: block;
   width: 60%;
   margin: 2px auto 0;
-  background: #9dada7;
+  background: var(--faint);
 }
 
 .halved {

@@ -254,7 +254,7 @@ function saved(materialId: string): void {
   cursor: pointer;
 }
 
-@media (max-width: 1100px) {
+@media (max-width: 1000px) {
   .materials.split {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -149,8 +149,4 @@ h2 {
 .compare table {
   max-width: 900px;
 }
-
-.wrong {
-  color: var(--fail);
-}
 </style>

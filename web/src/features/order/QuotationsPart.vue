@@ -263,15 +263,6 @@ async function take(quotation: Quotation): Promise<void> {
   background: var(--marker);
 }
 
-.wrong {
-  color: var(--fail);
-}
-
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
 .table .standing {
   padding: 6px 0 12px 24px;
   text-align: left;

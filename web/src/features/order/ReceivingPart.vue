@@ -154,11 +154,6 @@ const print = (): void => window.print();
 </template>
 
 <style scoped>
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
 .table .words {
   max-width: 320px;
   text-align: left;
@@ -167,9 +162,5 @@ const print = (): void => window.print();
 .table .delivery {
   padding-left: 24px;
   text-align: left;
-}
-
-.wrong {
-  color: var(--fail);
 }
 </style>

@@ -195,10 +195,6 @@ async function put(substitute: Substitute): Promise<void> {
   color: var(--caution);
 }
 
-.wrong {
-  color: var(--fail);
-}
-
 .table th[scope='row'] {
   max-width: 300px;
 }

@@ -204,11 +204,6 @@ function read(event: Event): void {
   margin-left: auto;
 }
 
-.scroll {
-  position: relative;
-  overflow-x: auto;
-}
-
 .lines th,
 .lines td {
   padding: 2px 8px;

@@ -140,7 +140,7 @@ h1 {
   gap: 8px;
 }
 
-@media (max-width: 760px) {
+@media (max-width: 700px) {
   .row {
     grid-template-columns: minmax(0, 1fr);
   }

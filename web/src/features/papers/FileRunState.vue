@@ -78,8 +78,4 @@ ul {
   padding-left: 18px;
   list-style: disc;
 }
-
-.wrong {
-  color: var(--fail);
-}
 </style>

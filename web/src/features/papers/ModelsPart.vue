@@ -148,8 +148,4 @@ h2 {
   padding-left: 18px;
   list-style: disc;
 }
-
-.wrong {
-  color: var(--fail);
-}
 </style>

@@ -276,7 +276,7 @@ h1 {
   font-weight: 700;
 }
 
-@media (max-width: 900px) {
+@media (max-width: 1000px) {
   .sheets {
     grid-template-columns: minmax(0, 1fr);
   }

@@ -378,10 +378,6 @@ async function read(event: Event): Promise<void> {
 }
 
 .none,
-.wrong {
-  color: var(--fail);
-}
-
 .back {
   min-width: 28px;
   min-height: 28px;

@@ -444,13 +444,7 @@ onBeforeUnmount(projects.follow());
   padding: 12px 8px;
 }
 
-.failed {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-}
-
-@media (max-width: 900px) {
+@media (max-width: 1000px) {
   .project,
   .wall {
     grid-template-columns: minmax(0, 1fr);

@@ -425,13 +425,6 @@ const plot = computed(() => {
   padding: 10px 12px;
 }
 
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: end;
-}
-
 .columns {
   display: grid;
   grid-template-columns: 300px minmax(0, 1fr) 300px;
@@ -491,10 +484,6 @@ dt {
 
 [aria-pressed='true'] {
   background: var(--marker);
-}
-
-.wrong {
-  color: var(--fail);
 }
 
 @media (max-width: 1000px) {

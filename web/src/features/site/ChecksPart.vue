@@ -336,10 +336,6 @@ const WORD = { pass: 'passed', fail: 'failed', overridden: 'overridden' } as con
   flex: 1 1 260px;
 }
 
-.wrong {
-  color: var(--fail);
-}
-
 @media (max-width: 700px) {
   .check {
     grid-template-columns: minmax(0, 1fr);

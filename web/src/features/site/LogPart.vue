@@ -269,8 +269,4 @@ function print(one: string): void {
   padding: 6px 0;
   border-top: 1px solid var(--line);
 }
-
-.wrong {
-  color: var(--fail);
-}
 </style>

@@ -204,19 +204,8 @@ const percent = (value: number): string => `${fixed(value * 100, 1)} %`;
   padding: 10px 12px;
 }
 
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: end;
-}
-
 .words td,
 .words th {
   text-align: left;
-}
-
-.wrong {
-  color: var(--fail);
 }
 </style>

@@ -55,8 +55,4 @@ function take(): void {
   display: grid;
   gap: 12px;
 }
-
-.wrong {
-  color: var(--fail);
-}
 </style>

@@ -200,18 +200,7 @@ h3 {
   content: '– ';
 }
 
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: end;
-}
-
 .acts :deep(.field) {
   max-width: 180px;
-}
-
-.wrong {
-  color: var(--fail);
 }
 </style>

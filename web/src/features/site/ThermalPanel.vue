@@ -155,13 +155,6 @@ const degrees = (value: number): string =>
   padding: 10px 12px;
 }
 
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-  align-items: end;
-}
-
 .strip {
   width: 100%;
 }

@@ -339,8 +339,4 @@ async function rain(): Promise<void> {
 h3 {
   font-size: var(--text-14);
 }
-
-.wrong {
-  color: var(--fail);
-}
 </style>

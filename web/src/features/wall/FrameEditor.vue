@@ -290,10 +290,4 @@ legend {
   padding: 0 8px 0 0;
   font-weight: 700;
 }
-
-.pair {
-  display: grid;
-  grid-template-columns: repeat(2, minmax(0, 1fr));
-  gap: 12px;
-}
 </style>

@@ -275,7 +275,7 @@ input {
 }
 
 input::placeholder {
-  color: #5b6a65;
+  color: var(--muted);
 }
 
 .options {

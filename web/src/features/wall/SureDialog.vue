@@ -231,10 +231,6 @@ const share = (name: string, text: string): number =>
   font-size: var(--text-16);
 }
 
-.wrong {
-  color: var(--fail);
-}
-
 progress {
   width: 200px;
   height: 8px;

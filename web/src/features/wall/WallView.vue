@@ -410,12 +410,6 @@ void open();
   color: var(--fail);
 }
 
-.failed {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-}
-
 @media (max-width: 1000px) {
   .desk {
     grid-template-columns: 286px minmax(0, 1fr) 150px;

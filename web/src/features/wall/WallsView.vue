@@ -46,11 +46,6 @@ async function create(name: string): Promise<void> {
 </template>
 
 <style scoped>
-.empty {
-  display: grid;
-  gap: 12px;
-  justify-items: start;
-}
 .choices {
   display: flex;
   gap: 8px;

@@ -176,10 +176,6 @@ function merged(pieces: FaceStrip['pieces'], own: TemperatureScale) {
 </template>
 
 <style scoped>
-.marks {
-  pointer-events: none;
-}
-
 path,
 .edge {
   fill: none;

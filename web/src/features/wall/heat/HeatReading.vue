@@ -27,16 +27,12 @@ const EDGE = 80;
 </template>
 
 <style scoped>
-.marks {
-  pointer-events: none;
-}
-
 path {
   fill: none;
 }
 
 .halo {
-  stroke: #ffffff;
+  stroke: var(--sheet);
   stroke-opacity: 0.6;
   stroke-width: 3;
 }
@@ -50,7 +46,7 @@ path {
   font-size: 16px;
   font-weight: 700;
   fill: var(--ink);
-  stroke: #ffffff;
+  stroke: var(--sheet);
   stroke-width: 3.5;
   paint-order: stroke;
 }

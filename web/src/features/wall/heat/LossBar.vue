@@ -169,26 +169,26 @@ const linear = computed(() =>
 }
 
 .values {
-  background: repeating-linear-gradient(90deg, #fff 0 5px, var(--soft) 5px 6px);
+  background: repeating-linear-gradient(90deg, var(--sheet) 0 5px, var(--soft) 5px 6px);
 }
 
 .members {
-  background: repeating-linear-gradient(45deg, #fff 0 4px, var(--ink) 4px 6px);
+  background: repeating-linear-gradient(45deg, var(--sheet) 0 4px, var(--ink) 4px 6px);
 }
 
 .framing {
-  background: repeating-linear-gradient(-45deg, #fff 0 5px, var(--soft) 5px 7px);
+  background: repeating-linear-gradient(-45deg, var(--sheet) 0 5px, var(--soft) 5px 7px);
 }
 
 .fasteners {
-  background: repeating-linear-gradient(0deg, #fff 0 3px, var(--soft) 3px 4px);
+  background: repeating-linear-gradient(0deg, var(--sheet) 0 3px, var(--soft) 3px 4px);
 }
 
 .pointBridges {
-  background: repeating-linear-gradient(90deg, #fff 0 6px, var(--ink) 6px 8px);
+  background: repeating-linear-gradient(90deg, var(--sheet) 0 6px, var(--ink) 6px 8px);
 }
 
 .voids {
-  background: radial-gradient(var(--soft) 30%, #fff 35%) 0 0 / 6px 6px;
+  background: radial-gradient(var(--soft) 30%, var(--sheet) 35%) 0 0 / 6px 6px;
 }
 </style>

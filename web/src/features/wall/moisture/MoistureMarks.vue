@@ -154,10 +154,6 @@ const arrowX = computed(() => width.value - 44);
 </template>
 
 <style scoped>
-.marks {
-  pointer-events: none;
-}
-
 text {
   font-size: 12px;
   paint-order: stroke;

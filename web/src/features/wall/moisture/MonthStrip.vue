@@ -159,7 +159,7 @@ function choose(month: number): void {
   background: var(--water);
 }
 
-@media (max-width: 900px) {
+@media (max-width: 1000px) {
   .strip {
     grid-template-columns: minmax(0, 1fr);
   }

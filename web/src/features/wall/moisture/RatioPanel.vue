@@ -260,11 +260,11 @@ const percent = (share: number): string => formatText('share', share, project.un
 
 .outside {
   border-left: 2px solid var(--ink);
-  background: repeating-linear-gradient(45deg, #fff 0 7px, #cfe6da 7px 10px);
+  background: repeating-linear-gradient(45deg, var(--sheet) 0 7px, var(--pass-soft) 7px 10px);
 }
 
 .outside.short {
-  background: repeating-linear-gradient(-45deg, #fff 0 5px, #f0cfcc 5px 8px);
+  background: repeating-linear-gradient(-45deg, var(--sheet) 0 5px, var(--fail-soft) 5px 8px);
 }
 
 .needed {

@@ -44,10 +44,6 @@ const wettest = computed(() => {
 </template>
 
 <style scoped>
-.marks {
-  pointer-events: none;
-}
-
 .band {
   fill: var(--water);
 }
