@@ -73,7 +73,7 @@ describe('a cutting plan', () => {
         const over = plan.total - plan.bound;
         expect(over <= 0.02 * plan.bound + 1e-9 || over <= Math.max(...FEET) + 1e-9).toBe(true);
       }),
-      { numRuns: 120 },
+      { numRuns: 120, seed: 16 },
     );
   });
 
@@ -86,7 +86,7 @@ describe('a cutting plan', () => {
           expect(bound).toBeLessThanOrEqual(best(pieces, 3.048) + 1e-6);
         },
       ),
-      { numRuns: 100 },
+      { numRuns: 100, seed: 16 },
     );
   });
 });

@@ -31,6 +31,7 @@ void router.isReady().then(() =>
     if (router.currentRoute.value.name === 'projects') {
       void import('./ProjectFrame.vue');
       void import('../features/wall/WallView.vue');
+      void import('@eldrun/core/kinds/wall');
       void import('../compute/pool.ts').then(({ warmUp }) => warmUp('heat'));
     }
     whenIdle(() => void installOffline());

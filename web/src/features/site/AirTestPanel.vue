@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref, shallowRef } from 'vue';
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
 import { INCH, FOOT, fixed, formatText, parseNumber } from '@eldrun/core/units';
 import { freeName, outlineOf } from '@eldrun/core/house';
 import { InputError } from '@eldrun/core/errors';
@@ -129,17 +129,21 @@ async function simulate(): Promise<void> {
     gathered.value = [...gathered.value, await fan.hold(pressure)];
   }
   holding.value = null;
+  const after = await fan.zero();
+  // Left in the middle, it is no test.
+  if (stopped) return;
   save('Air test, simulated', {
     ...fresh,
     simulated: true,
     points: [...gathered.value],
-    zero: [before, await fan.zero()],
+    zero: [before, after],
   });
   chosen.value = fresh.id;
 }
 function stop(): void {
   stopped = true;
 }
+onBeforeUnmount(stop);
 
 function typeOne(): void {
   const fresh = blank();
