@@ -35,7 +35,12 @@ export default {
       project: ['src/**/*.{ts,mjs}', 'test/**/*.ts'],
     },
     web: {
-      entry: ['src/app/main.ts', 'src/persistence/offline.worker.ts', 'test/**/*.test.ts'],
+      entry: [
+        'src/app/main.ts',
+        'src/compute/compute.worker.ts',
+        'src/persistence/offline.worker.ts',
+        'test/**/*.test.ts',
+      ],
       project: ['src/**/*.{ts,vue}', 'test/**/*.ts'],
       ignoreDependencies: ['@fontsource-variable/archivo'],
     },

@@ -229,12 +229,15 @@ test('the stream tells what was saved, by whomever, and goes on after the connec
     }
     heard = heard.slice(heard.indexOf(text) + text.length);
   };
-  await until('event: hello\ndata: \n\n');
+  await until('event: hello\ndata: ');
   const { id: project } = await call('createProject', { body: { name: 'Heard' } });
   const { id: wall } = await call('createWall', { params: { project }, body: { document: WALL } });
   await until(`"document": "${wall}"`);
   await pool.query('UPDATE documents SET revision = 7 WHERE id = $1', [wall]);
   await until('"revision": 7');
+  // Each change has the mark of what was heard, and so has every answer.
+  const marked = await fetch(`${address()}/health`);
+  expect(marked.headers.get('eldrun-heard')).toMatch(/^[\da-f]{8}\.\d+$/);
   await call('binWall', { params: { wall } });
   await until('"gone": true');
   await pool.query(

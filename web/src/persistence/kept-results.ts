@@ -14,7 +14,8 @@ interface Kept {
 }
 
 /** Of the program that computes: what another one computed is not taken. Empty where it is not known. */
-const CORE = import.meta.env?.VITE_CORE_VERSION ?? '';
+const CORE =
+  (import.meta.env as { VITE_CORE_VERSION?: string } | undefined)?.VITE_CORE_VERSION ?? '';
 
 const store =
   CORE && typeof indexedDB !== 'undefined' ? createStore('eldrun-results', 'results') : null;

@@ -9,7 +9,7 @@ export interface ProjectContext<B = unknown> {
   materials: Materials;
 }
 
-export interface SummaryOptions {
+interface SummaryOptions {
   /** Whether the longer computation is made. */
   long: boolean;
   /** Hours of the weather files that the document refers to, by id. */
