@@ -371,6 +371,13 @@ onBeforeUnmount(projects.follow());
   background: var(--marker);
 }
 
+.filters input {
+  padding: 8px 12px;
+  border: 1px solid var(--muted);
+  border-radius: 0;
+  background: var(--sheet);
+}
+
 .more {
   display: flex;
   gap: 12px;
