@@ -62,7 +62,7 @@ export class ExplorePool {
     const said = (): void =>
       onDone(evaluated + [...doing.values()].reduce((sum, done) => sum + done, 0));
     const starts = Array.from({ length: Math.ceil(numbers.length / size) }, (_, n) => n * size);
-    await Promise.all(
+    const all = Promise.all(
       starts.map(async (at) => {
         const part = numbers.slice(at, at + size);
         const answer = await ask({ wanted: 'sweep', numbers: part }, (told) => {
@@ -78,6 +78,11 @@ export class ExplorePool {
         said();
       }),
     );
+    // Where one fails, the others are for nothing.
+    await all.catch((error: Error) => {
+      if (this.running === mine) this.stop();
+      throw error;
+    });
     if (this.running !== mine) return null;
     const answer = await ask({ wanted: 'select', swept: joinedSwept(merged, numbers) }, (told) => {
       if ('selecting' in told) onSelecting(told.selecting);
@@ -91,6 +96,7 @@ export class ExplorePool {
     materials: Record<string, Material>,
     around: { step: number; steps: number },
   ): Promise<{ next: NextStep[]; curve: ThicknessCurve | null } | null> {
+    for (const running of this.looking) running.drop();
     const question = { run: ++lastRun, exploration, materials, wanted: 'around' as const };
     const answer = await this.ask(this.looking, { ...question, ...around });
     return answer && 'next' in answer ? answer : null;

@@ -33,14 +33,17 @@ export interface PageDerived {
  * What follows from the open project as it is in this page, what is not saved yet included: the same derivations that papers
  * and the command read. What did not change is not computed again.
  *
- * @param only documents of which the project has one, by kind; null where it has none
+ * @param single documents of which the project has one, by kind; null where it has none
  */
-export function useDerived(only: () => Readonly<Record<string, Document | null>>): PageDerived {
+export function useDerived(single: () => Readonly<Record<string, Document | null>>): PageDerived {
   const project = useProject();
   const contents = useContents();
+  let derived: Derived | null = null;
   const now = computed<Project>(() => {
-    const { name, units, brief } = project.document!;
-    const all = Object.entries({ prices: project.prices?.document ?? null, ...only() });
+    // A project that is being left stays as it was.
+    if (!project.document) return derived!.project;
+    const { name, units, brief } = project.document;
+    const all = Object.entries({ prices: project.prices?.document ?? null, ...single() });
     return {
       id: project.id,
       name,
@@ -56,7 +59,6 @@ export function useDerived(only: () => Readonly<Record<string, Document | null>>
       ],
     };
   });
-  let derived: Derived | null = null;
   const current = (): Derived => {
     derived ??= new Derived(now.value);
     derived.set(now.value);

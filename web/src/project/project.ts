@@ -185,17 +185,21 @@ export const useProject = defineStore('project', () => {
       newest.value = Math.max(newest.value, change.revision ?? 0);
       return refreshSoon();
     }
-    if (kind === 'prices' && change.revision !== undefined) void readPrices();
+    // What was found by reading the project has its prices already.
+    if (kind === 'prices' && change.name !== undefined) void readPrices();
     const inWalls = walls.value.some((one) => one.id === of);
     const list: ShallowRef<ListedDocument[]> = inWalls ? walls : documents;
     const before = list.value.find((one) => one.id === of);
-    if (gone) return void (list.value = list.value.filter((one) => one !== before));
+    if (gone) {
+      if (before) list.value = list.value.filter((one) => one !== before);
+      return;
+    }
     const after = before && listedAfter(before, change);
     if (!after) return refreshSoon();
     if (deepEqual(before, after)) return;
     list.value = list.value
       .map((one) => (one === before ? (inWalls ? asListedWall(after) : after) : one))
-      .toSorted((a, b) => (a.kind === b.kind ? a.position - b.position : 0));
+      .toSorted((a, b) => a.kind.localeCompare(b.kind) || a.position - b.position);
   }
 
   /** Reads the price book again, after it was saved. */

@@ -281,7 +281,9 @@ onBeforeUnmount(projects.follow());
         </li>
       </ul>
       <p v-if="projects.more > 0 && projects.state === 'ready'" class="more">
-        <button class="action" type="button" @click="projects.showMore">Show more</button>
+        <button v-if="projects.canShowMore" class="action" type="button" @click="projects.showMore">
+          Show more
+        </button>
         <span class="soft"
           >{{ projects.more === 1 ? 'One project is' : `${projects.more} projects are` }} not shown;
           find them by name above.</span

@@ -35,6 +35,8 @@ export const useProjects = defineStore('projects', () => {
   const asked = reactive<Asked>({ archived: false, walls: 'all', find: '', order: 'changed' });
   const count = ref(PAGE);
   const more = computed(() => found.value - list.value.length);
+  /** Whether more can be listed: beyond that they are found by name. */
+  const canShowMore = computed(() => more.value > 0 && count.value < MOST);
   let turn = 0;
   const state = ref<'loading' | 'ready' | 'failed'>('loading');
   const problem = ref('');
@@ -127,7 +129,8 @@ export const useProjects = defineStore('projects', () => {
 
   /** Takes up a new summary of a wall that is listed. @returns whether nothing has to be asked for */
   function summarized({ project: of, document, kind, summarized: told }: Change): boolean {
-    if (!told) return kind !== undefined && kind !== 'wall';
+    if (!told) return false;
+    if (kind !== 'wall') return true;
     const project = list.value.find(({ id }) => id === of);
     const before = project?.walls.find(({ id }) => id === document);
     if (!project || !before || !told.summary) return false;
@@ -158,6 +161,7 @@ export const useProjects = defineStore('projects', () => {
     found,
     all,
     more,
+    canShowMore,
     listThose,
     showMore,
     state,
