@@ -235,7 +235,8 @@ export const useExploration = defineStore('exploration', () => {
         step: STEP[project.units],
         steps: STEPS[project.units],
       });
-      if (mine === turn) around.value = found;
+      // Dropped for a newer question, it says nothing.
+      if (mine === turn && found) around.value = found;
     } catch (error) {
       if (mine === turn) problem.value = (error as Error).message;
     }
@@ -441,6 +442,7 @@ export const useExploration = defineStore('exploration', () => {
 
   function close(): void {
     stop();
+    pool.close();
     for (const judge of judges) judge.drop();
     forget();
     around.value = null;
