@@ -78,6 +78,8 @@ export async function opened(page: Page, id: string): Promise<Locator> {
 /** The demo wall of that name in the demo project of that name. */
 export async function openDemoWall(page: Page, project: string, wall: string): Promise<void> {
   await page.goto('/');
+  // Among all that other journeys made it may stand on a later page.
+  await page.getByRole('searchbox', { name: 'Find a project or a wall' }).fill(project);
   await page
     .getByRole('listitem')
     .filter({ has: page.getByRole('link', { name: project, exact: true }) })

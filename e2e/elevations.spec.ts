@@ -222,3 +222,29 @@ test('a pipe near freezing is found and moved in, a notch too deep is refused, a
   await page.getByRole('button', { name: 'Remove R2' }).click();
   await expect(row('R2')).toHaveCount(0);
 });
+
+test('a save elsewhere is taken up at once, and costs an open page two requests at most', async ({
+  page,
+}) => {
+  await openCopyOfDemoWall(page, 'Mill Race house', 'North gable, option B');
+  const [, wall] = /walls\/([^/]+)/.exec(page.url())!;
+  await page.getByRole('link', { name: 'Elevations', exact: true }).click();
+  await expect(page.getByRole('cell', { name: 'A · North gable, option B' }).first()).toBeVisible();
+  const saved = (await (await page.request.get(`/api/walls/${wall}`)).json()) as {
+    revision: number;
+    document: { name: string };
+  };
+  const asked: string[] = [];
+  page.on('request', (request) => {
+    if (request.url().includes('/api/')) asked.push(request.url());
+  });
+  await page.request.patch(`/api/walls/${wall}`, {
+    data: {
+      revision: saved.revision,
+      document: { ...saved.document, name: 'As somebody else named it' },
+      steps: ['Rename'],
+    },
+  });
+  await expect(page.getByRole('cell', { name: 'A · As somebody else named it' })).toHaveCount(4);
+  expect(asked.length).toBeLessThanOrEqual(2);
+});

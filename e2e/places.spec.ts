@@ -190,3 +190,21 @@ test('a library material is overridden for the project and given back', async ({
     page.getByRole('heading', { name: 'Oriented strand board (OSB), changed' }),
   ).toBeVisible();
 });
+
+test('a page that is older than the server says so, and is loaded anew at a click', async ({
+  page,
+}) => {
+  await page.goto('/');
+  const newer = page.getByText('A newer version of Eldrun is here');
+  // What a browser says of a file that is gone; it is listened to once the page has nothing else to do.
+  await expect
+    .poll(async () => {
+      await page.evaluate(() => window.dispatchEvent(new Event('vite:preloadError')));
+      return newer.count();
+    })
+    .toBe(1);
+  await page.evaluate(() => Object.assign(window, { opened: 'before' }));
+  await page.getByRole('button', { name: 'Load it' }).click();
+  await expect.poll(() => page.evaluate(() => 'opened' in window)).toBe(false);
+  await expect(newer).toHaveCount(0);
+});

@@ -131,7 +131,7 @@ test('a wall file dropped on the projects starts one with the brief it carries',
   page,
 }) => {
   await page.goto('/');
-  await expect(page.getByRole('link', { name: 'Mill Race house' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'New project' })).toBeVisible();
   const text = await readFile(EXAMPLE, 'utf8');
   const dropped = await page.evaluateHandle((content) => {
     const transfer = new DataTransfer();
