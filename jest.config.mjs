@@ -18,17 +18,5 @@ export default {
   // What Vite makes when it builds the page.
   moduleNameMapper: { '^virtual:compute-worker$': '<rootDir>/web/test/worker-address.ts' },
   extensionsToTreatAsEsm: ['.ts'],
-  transform: {
-    '\\.ts$': [
-      '@swc/jest',
-      {
-        jsc: {
-          parser: { syntax: 'typescript' },
-          target: 'es2022',
-          experimental: { keepImportAttributes: true },
-        },
-        module: { type: 'es6' },
-      },
-    ],
-  },
+  transform: { '\\.ts$': '<rootDir>/scripts/jest-transform.mjs' },
 };

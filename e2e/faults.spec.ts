@@ -22,8 +22,8 @@ interface ListedNames {
 }
 
 /**
- * What goes wrong outside: processes killed, starts at the same moment, damaged folders, a full disk. `npm test` goes
- * through each once; `npm run test:faults` as often as `ELDRUN_ROUNDS` says.
+ * What goes wrong outside: processes killed, starts at the same moment, damaged folders, a full disk. `npm run test:faults`
+ * goes through each as often as `ELDRUN_ROUNDS` says; of all of it `npm test` kills once in mid-save.
  */
 
 const ROUNDS = Number(process.env['ELDRUN_ROUNDS'] ?? 1);
@@ -89,7 +89,7 @@ test('killed in mid-save: all that was acknowledged is there, and nothing runs t
       Array.from({ length: 6 }, (_, i) => newWall(eldrun, project, `wall ${i}`)),
     );
     let acknowledged = 0;
-    for (let round = 0; round < 3 * ROUNDS; round++) {
+    for (let round = 0; round < ROUNDS; round++) {
       let stopped = false;
       const before = acknowledged;
       const saving = walls.map(async (wall) => {
@@ -124,11 +124,11 @@ test('killed in mid-save: all that was acknowledged is there, and nothing runs t
         expect(body.revision).toBeGreaterThanOrEqual(revision);
       }
     }
-    expect(acknowledged).toBeGreaterThan(10 * ROUNDS);
+    expect(acknowledged).toBeGreaterThanOrEqual(4 * ROUNDS);
   });
 });
 
-test('PostgreSQL that is killed comes back by itself; saves meanwhile are 503, then go on', async () => {
+test('PostgreSQL that is killed comes back by itself; saves meanwhile are 503, then go on @fault', async () => {
   await withInstance(async (eldrun) => {
     await eldrun.start();
     const project = await newProject(eldrun, 'Comes back');
@@ -146,7 +146,7 @@ test('PostgreSQL that is killed comes back by itself; saves meanwhile are 503, t
   });
 });
 
-test('a first start that is killed at any moment leaves nothing that the next stumbles over', async () => {
+test('a first start that is killed at any moment leaves nothing that the next stumbles over @fault', async () => {
   for (let round = 0; round < 2 * ROUNDS; round++)
     await withInstance(async (eldrun) => {
       eldrun.launch('--port', String(await freePort()));
@@ -159,7 +159,7 @@ test('a first start that is killed at any moment leaves nothing that the next st
     });
 });
 
-test('of two first starts at the same moment one serves, and the other says where', async () => {
+test('of two first starts at the same moment one serves, and the other says where @fault', async () => {
   await withInstance(async (eldrun) => {
     const other = new Instance(eldrun.folder);
     await Promise.allSettled([eldrun.start(), other.start()]);
@@ -171,7 +171,7 @@ test('of two first starts at the same moment one serves, and the other says wher
   });
 });
 
-test('damaged data are left as they are, with what is wrong and what to do', async () => {
+test('damaged data are left as they are, with what is wrong and what to do @fault', async () => {
   await withInstance(async (eldrun) => {
     await eldrun.start();
     await newProject(eldrun, 'Precious');
@@ -212,7 +212,7 @@ test('damaged data are left as they are, with what is wrong and what to do', asy
   });
 });
 
-test('a folder that is closed to the database’s user is handed to it, or refused with nothing changed', async () => {
+test('a folder that is closed to the database’s user is handed to it, or refused with nothing changed @fault', async () => {
   test.skip(!asRoot, 'only root’s database has a user of its own');
   const parent = throwAwayFolder();
   const eldrun = new Instance(join(parent, 'a $dollar’s "space"'));
@@ -240,7 +240,7 @@ test('a folder that is closed to the database’s user is handed to it, or refus
   }
 });
 
-test('a full disk: saving waits for room, reading goes on, nothing ends', async () => {
+test('a full disk: saving waits for room, reading goes on, nothing ends @fault', async () => {
   const disk = throwAwayFolder();
   const mounted =
     asRoot &&
@@ -275,7 +275,7 @@ test('a full disk: saving waits for room, reading goes on, nothing ends', async 
   }
 });
 
-test('a backup made while it runs is restored row by row, and never over data without a word', async () => {
+test('a backup made while it runs is restored row by row, and never over data without a word @fault', async () => {
   const folder = throwAwayFolder();
   const file = join(folder, 'backup.eldrun');
   await withInstance(async (eldrun) => {

@@ -33,7 +33,10 @@ export class Instance {
     const app = spawn(
       process.execPath,
       [join(SCRIPTS, 'start.mjs'), '--data', this.folder, ...args],
-      { stdio: ['ignore', 'pipe', 'pipe'] },
+      {
+        stdio: ['ignore', 'pipe', 'pipe'],
+        env: { ...process.env, ELDRUN_SIMULATE_AFTER: '3600' },
+      },
     );
     for (const stream of [app.stdout, app.stderr])
       stream.setEncoding('utf8').on('data', (text: string) => (this.said += text));

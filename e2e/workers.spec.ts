@@ -41,7 +41,7 @@ async function worker(databaseUrl: string): Promise<ChildProcess> {
   return started;
 }
 
-test('workers share an exploration; killed in the middle, their parts are taken again and the result is the same', async () => {
+test('workers share an exploration; killed in the middle, their parts are taken again and the result is the same @fault', async () => {
   test.setTimeout(300_000);
   const eldrun = new Instance();
   const extra: ChildProcess[] = [];

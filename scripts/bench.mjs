@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { ALIAS } from './bundle-command.mjs';
-import { CHROMIUM, ensureChromium } from './debian.mjs';
+import { ensureChromium } from './debian.mjs';
 import { withApplication } from './e2e.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
 import { main } from './run.mjs';
@@ -8,7 +8,7 @@ import { main } from './run.mjs';
 /** Measures the core and the page. `npm run bench -- --store` keeps the figures for the next comparison. */
 await main(async () => {
   ensurePackages();
-  ensureChromium();
+  const chromium = ensureChromium();
   const { build } = await import('esbuild');
   const bundle = join(ROOT, '.build', 'bench.mjs');
   await build({
@@ -22,5 +22,5 @@ await main(async () => {
     alias: ALIAS,
   });
   const { bench } = await import(bundle);
-  await withApplication(({ url }) => bench(url, CHROMIUM, process.argv.includes('--store')));
+  await withApplication(({ url }) => bench(url, chromium, process.argv.includes('--store')));
 });

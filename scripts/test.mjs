@@ -1,11 +1,46 @@
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { createWriteStream, existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureChromium, ensureReaders } from './debian.mjs';
-import { e2e } from './e2e.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
 import { ensurePostgres } from './postgres-programs.mjs';
-import { main, run } from './run.mjs';
-import { unit } from './unit.mjs';
+import { main } from './run.mjs';
+
+const REPORTS = join(ROOT, '.build', 'reports');
+const JEST = join(REPORTS, 'jest.json');
+const PLAYWRIGHT = join(REPORTS, 'playwright.json');
+
+const npm = (script) => ['npm', 'run', '--silent', script];
+const node = (script, ...args) => [process.execPath, join(ROOT, 'scripts', script), ...args];
+
+/** What is run side by side, each strand in its order: journeys wait much, and leave a machine to the others. */
+const STRANDS = [
+  { 'Playwright: the built application': node('e2e.mjs', '--reporter=line,json') },
+  { 'Jest: core, server, command, page': node('unit.mjs', '--json', `--outputFile=${JEST}`) },
+  { 'Type check': npm('typecheck'), 'Lint and format': npm('lint') },
+];
+
+const clock = (ms) => `${Math.floor(ms / 60_000)} min ${Math.floor((ms % 60_000) / 1000)} s`;
+
+/** Runs one of them to its end; what it says is shown then, in one piece. Returns whether it passed. */
+async function step(name, [program, ...args]) {
+  const start = Date.now();
+  const file = join(REPORTS, `${name.replace(/\W+/g, '-').toLowerCase()}.log`);
+  const log = createWriteStream(file);
+  await once(log, 'open');
+  const running = spawn(program, args, {
+    cwd: ROOT,
+    stdio: ['ignore', log, log],
+    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: PLAYWRIGHT },
+  });
+  const [status] = await once(running, 'exit');
+  console.log(
+    `\n— ${name}: ${status === 0 ? 'passed' : 'failed'} in ${clock(Date.now() - start)}\n`,
+  );
+  process.stdout.write(readFileSync(file, 'utf8'));
+  return status === 0;
+}
 
 /** Everything that is tested, and one line about it at the end. */
 await main(async () => {
@@ -13,37 +48,30 @@ await main(async () => {
   ensurePostgres();
   ensureChromium();
   ensureReaders();
-  const reports = join(ROOT, '.build', 'reports');
-  rmSync(reports, { recursive: true, force: true });
-  mkdirSync(reports, { recursive: true });
-  const jestReport = join(reports, 'jest.json');
-  const playwrightReport = join(reports, 'playwright.json');
-  process.env.PLAYWRIGHT_JSON_OUTPUT_NAME = playwrightReport;
+  rmSync(REPORTS, { recursive: true, force: true });
+  mkdirSync(REPORTS, { recursive: true });
+
+  const failures = [];
+  const start = Date.now();
+  console.log(
+    `Side by side: ${STRANDS.map((strand) => Object.keys(strand).join(', then ')).join('; ')}.`,
+  );
+  await Promise.all(
+    STRANDS.map(async (strand) => {
+      for (const [name, command] of Object.entries(strand))
+        if (!(await step(name, command))) failures.push(name);
+    }),
+  );
 
   let passed = 0;
   let failed = 0;
-  const failures = [];
-  const step = async (name, work) => {
-    console.log(`\n— ${name}`);
-    if (await work()) return;
-    failures.push(name);
-  };
-  const npm = (script) => run('npm', ['run', '--silent', script], { cwd: ROOT });
-
-  await step('Type check', () => npm('typecheck'));
-  await step('Lint and format', () => npm('lint'));
-  await step('Jest: core, server, command, page', () =>
-    unit(['--json', `--outputFile=${jestReport}`]),
-  );
-  await step('Playwright: the built application', () => e2e(['--reporter=line,json']));
-
-  if (existsSync(jestReport)) {
-    const report = JSON.parse(readFileSync(jestReport, 'utf8'));
+  if (existsSync(JEST)) {
+    const report = JSON.parse(readFileSync(JEST, 'utf8'));
     passed += report.numPassedTests;
     failed += report.numFailedTests + report.numRuntimeErrorTestSuites;
   }
-  if (existsSync(playwrightReport)) {
-    const { stats } = JSON.parse(readFileSync(playwrightReport, 'utf8'));
+  if (existsSync(PLAYWRIGHT)) {
+    const { stats } = JSON.parse(readFileSync(PLAYWRIGHT, 'utf8'));
     passed += stats.expected;
     failed += stats.unexpected + stats.flaky;
   }
@@ -52,5 +80,6 @@ await main(async () => {
     failed = Math.max(failed, failures.length);
     process.exitCode = 1;
   }
+  console.log(`\nIn ${clock(Date.now() - start)}.`);
   console.log(`\ntests: ${passed} passed, ${failed} failed`);
 });

@@ -55,6 +55,7 @@ const summaries = new Summaries({
   logger,
   kinds: KINDS,
   coreVersion,
+  quiet: settings.simulateAfter,
   short: new Thread<SummaryJob, Summary>(program('summaries')),
   long: new Thread<SummaryJob, Summary>(program('summaries')),
 });

@@ -15,6 +15,8 @@ export interface Settings {
   data: string | undefined;
   /** The addresses of proxies in front of it that are not on this machine. */
   proxies: string[];
+  /** A wall is left alone for so long before the server simulates its years for the lists, s. */
+  simulateAfter: number;
   /** What opens this server to whoever is not at this machine. */
   password: string | undefined;
   migrations: string;
@@ -24,6 +26,10 @@ export interface Settings {
 
 /** The shortest password that is taken. */
 const MIN_PASSWORD = 12;
+
+/** How long a wall is left alone before the server simulates it, s: at the most a day. */
+const SIMULATE_AFTER = 30;
+const MAX_SIMULATE_AFTER = 86_400;
 
 const folder = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 
@@ -66,6 +72,11 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     throw new Error(
       `ELDRUN_PASSWORD: whoever reaches ${host} could read and change everything. Set a password, or leave ELDRUN_HOST at 127.0.0.1.`,
     );
+  const simulateAfter = Number(env['ELDRUN_SIMULATE_AFTER'] || SIMULATE_AFTER);
+  if (!(simulateAfter >= 0 && simulateAfter <= MAX_SIMULATE_AFTER))
+    throw new Error(
+      `ELDRUN_SIMULATE_AFTER: ${env['ELDRUN_SIMULATE_AFTER']} is no number of seconds. Allowed: 0 to ${MAX_SIMULATE_AFTER}.`,
+    );
   const page = folder('../../web/dist');
   return {
     databaseUrl,
@@ -78,6 +89,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
       .split(',')
       .map((one) => one.trim())
       .filter(Boolean),
+    simulateAfter,
     password,
     migrations,
     // In development the page is served by its own program.

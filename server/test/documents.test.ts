@@ -157,7 +157,7 @@ describe('a kind that nothing else knows', () => {
     const { id } = await newNote('four');
     const summary = async () => (await listed()).find((one) => one.id === id)!;
     expect(await summary()).toMatchObject({ summary: null, computing: true });
-    const busy = summariesOf(pool, { kinds, quiet: 3_600_000 });
+    const busy = summariesOf(pool, { kinds, quiet: 3600 });
     busy.poke();
     await busy.idle();
     await busy.close();
@@ -182,7 +182,7 @@ describe('a kind that nothing else knows', () => {
     const [bad, good] = [await newNote('bad'), await newNote('good')];
     const failing = summariesOf(pool, {
       kinds,
-      quiet: 3_600_000,
+      quiet: 3600,
       short: {
         ...runner(kinds),
         run: (job) =>

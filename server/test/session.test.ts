@@ -78,6 +78,7 @@ test('settings: what is missing has its default', () => {
     host: '127.0.0.1',
     port: 4870,
     demo: undefined,
+    simulateAfter: 30,
     password: undefined,
     proxies: [],
   });
@@ -88,8 +89,13 @@ test('settings: what is missing has its default', () => {
       ELDRUN_PASSWORD: PASSWORD,
       ELDRUN_PROXIES: '192.0.2.1, 192.0.2.2',
       ELDRUN_DEMO: 'once',
+      ELDRUN_SIMULATE_AFTER: '600',
     }),
-  ).toMatchObject({ proxies: ['192.0.2.1', '192.0.2.2'], demo: 'once' });
+  ).toMatchObject({
+    proxies: ['192.0.2.1', '192.0.2.2'],
+    demo: 'once',
+    simulateAfter: 600,
+  });
 });
 
 test.each([
@@ -97,6 +103,7 @@ test.each([
   [{ ELDRUN_DATABASE_URL: 'mysql://x' }, 'ELDRUN_DATABASE_URL'],
   [{ ELDRUN_DATABASE_URL: url, ELDRUN_PORT: '0x' }, 'ELDRUN_PORT'],
   [{ ELDRUN_DATABASE_URL: url, ELDRUN_DEMO: 'always' }, 'ELDRUN_DEMO'],
+  [{ ELDRUN_DATABASE_URL: url, ELDRUN_SIMULATE_AFTER: 'never' }, 'ELDRUN_SIMULATE_AFTER'],
   [{ ELDRUN_DATABASE_URL: url, ELDRUN_PASSWORD: 'short' }, 'ELDRUN_PASSWORD'],
   [{ ELDRUN_DATABASE_URL: url, ELDRUN_HOST: '0.0.0.0' }, 'ELDRUN_PASSWORD'],
   [{ ELDRUN_DATABASE_URL: url, ELDRUN_HOST: '::' }, 'ELDRUN_PASSWORD'],

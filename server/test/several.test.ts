@@ -118,7 +118,7 @@ test('what one saves the other tells its pages', async () => {
 
 test('both load the demo once, and both keep the summaries right', async () => {
   await Promise.all([one, other].map(({ pool }) => loadDemo(pool, false)));
-  const both = [one, other].map(({ pool }) => summariesOf(pool, { quiet: 3600_000 }));
+  const both = [one, other].map(({ pool }) => summariesOf(pool, { quiet: 3600 }));
   for (const summaries of both) summaries.poke();
   await Promise.all(both.map((summaries) => summaries.idle()));
   const { rows } = await one.pool.query<{ walls: string; fresh: string }>(

@@ -18,6 +18,7 @@ export function summariesOf(pool: pg.Pool, options: Partial<SummariesOptions> = 
     pool,
     kinds,
     coreVersion: '',
+    quiet: 30,
     logger: pino({ enabled: false }),
     short: runner(kinds),
     long: runner(kinds),

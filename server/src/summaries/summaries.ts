@@ -17,8 +17,8 @@ export interface SummariesOptions extends Kinds {
   short: SummaryRunner;
   /** For the longer computations, which never hold the short ones up. */
   long: SummaryRunner;
-  /** A document is left alone for so long before the longer computation, ms. */
-  quiet?: number;
+  /** A document is left alone for so long before the longer computation, s. */
+  quiet: number;
 }
 
 /** A document whose summary is to be computed. */
@@ -32,8 +32,6 @@ interface Due {
   briefRevision: number;
   materials: Record<string, Material>;
 }
-
-const QUIET = 30_000;
 
 /** After the database was away it is asked again so much later, ms. */
 const RETRY = 5000;
@@ -121,10 +119,6 @@ export class Summaries {
     if (!this.closed) this.options.logger.warn({ err: error as Error }, 'summaries wait');
   }
 
-  private get quietSeconds(): number {
-    return (this.options.quiet ?? QUIET) / 1000;
-  }
-
   /** The next document whose summary is old, or, for the long computation, short and left alone. */
   private async due(long: boolean): Promise<Due | null> {
     const { pool, kinds, coreVersion } = this.options;
@@ -146,7 +140,7 @@ export class Summaries {
         kinds.map(({ version }) => version),
         coreVersion,
         long,
-        this.quietSeconds,
+        this.options.quiet,
       ],
     );
     return rows[0] ?? null;
@@ -158,7 +152,7 @@ export class Summaries {
       `SELECT (1000 * (extract(epoch FROM min(${LEFT_ALONE}) - now()) + $1))::float AS wait
        FROM documents d JOIN document_summaries s ON s.document_id = d.id
        WHERE d.deleted_at IS NULL AND s.more`,
-      [this.quietSeconds],
+      [this.options.quiet],
     );
     const wait = rows[0]?.wait ?? null;
     return wait === null ? null : Math.max(wait, 100);

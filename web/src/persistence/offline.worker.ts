@@ -25,6 +25,10 @@ const PHOTOS = 'eldrun-photos';
 const MOST_ANSWERS = 2000;
 const MOST_PHOTOS = 200 * 1024 * 1024;
 
+/** After so many answers more it is seen whether they are too many. */
+const LOOKED_THROUGH = 50;
+let answers = 0;
+
 const PHOTO = /\/photos\/[\w-]+(\/thumbnail)?$/;
 
 /** What is read again without a server: projects, their documents, their weather and photos. */
@@ -96,9 +100,9 @@ async function answered(request: Request): Promise<Response> {
     const response = await patient(fetch(request));
     if (response.ok) {
       await cache.put(request, response.clone());
-      await (name === PHOTOS
-        ? keepWithin(cache, MOST_PHOTOS, sizeOf)
-        : keepWithin(cache, MOST_ANSWERS));
+      if (name === PHOTOS) await keepWithin(cache, MOST_PHOTOS, sizeOf);
+      // To look through all of them takes longer than to answer.
+      else if (answers++ % LOOKED_THROUGH === 0) await keepWithin(cache, MOST_ANSWERS);
     }
     // Gone, or no longer allowed: no copy outlives it.
     else if ([401, 403, 404].includes(response.status)) await cache.delete(request);

@@ -11,10 +11,9 @@ import {
   flowLines,
   isothermPlaces,
   isotherms,
-  modelX,
-  realTemperature,
   surfaceAt,
 } from '../../src/charts/field.ts';
+import { modelX, realTemperature } from '../../src/charts/section-place.ts';
 import {
   paintTemperatures,
   shareOf,
