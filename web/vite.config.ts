@@ -118,7 +118,7 @@ const GROUPS = [
   { name: 'echarts', test: packages('echarts', 'zrender', 'vue-echarts', 'tslib') },
   {
     name: 'words',
-    test: /(?:core\/src\/common\/(?!prescriptive|validation)|contract\/src|node_modules\/(?:fast-equals|fraction\.js|d3-dsv|fastest-levenshtein|minisearch|lru-cache|tinyqueue)\/)/,
+    test: /(?:core\/src\/common\/(?!prescriptive|validation)|contract\/src|node_modules\/(?:fast-equals|fraction\.js|d3-dsv|fastest-levenshtein|minisearch|quick-lru)\/)/,
   },
   {
     name: 'page',
@@ -129,24 +129,39 @@ const GROUPS = [
     test: /(?:node_modules\/jsonc-parser\/|core\/src\/building\/kinds\/wall|core\/src\/common\/validation\/|core\/src\/(?:physics|assembly\/(?!exploration|decision)).*\/(?:(?:.*-)?schemas?|files?)\.ts)/,
   },
   { name: 'house-files', test: /core\/src\/building\/.*\/(?:(?:.*-)?schemas?|files?|csv)\.ts/ },
-  { name: 'explore', test: /core\/src\/assembly\/(?:exploration|decision)\// },
   {
+    // What a wall is drawn and read with at once.
     name: 'wall',
-    test: /core\/(?:data\/(?!goods)|src\/(?:physics|assembly|common\/prescriptive)\/)/,
+    test: /core\/(?:data\/(?!goods|trade|compatibility|attachment|fasteners)|src\/physics\/(?!instruments\/|transient\/(?!exposure|faces|mold|setup|types|weather-hours))|src\/assembly\/(?!exploration|decision|options|attachment|cladding-systems|judgment\/(?:fix|runs|samples)|trade|prices\/csv|verdicts\/(?:index|attachment|cladding|point))|src\/common\/prescriptive\/)/,
+  },
+  {
+    // What it is judged by.
+    name: 'judging',
+    test: /core\/(?:data\/(?!goods)|src\/physics\/(?!instruments)|src\/assembly\/(?!exploration|decision|options))/,
+  },
+  {
+    name: 'options',
+    test: /core\/src\/(?:assembly\/|physics\/instruments)/,
   },
   { name: 'house', test: /(?:core\/(?:data\/|src\/building\/(?!kinds|results))|\/project\/src\/)/ },
   {
     name: 'drawing',
-    test: /(?:drawing\/src\/(?!edge|elevation|drawn|dxf|notes|index)|web\/src\/charts\/(?!chart|run-chart|years?|moisture)|node_modules\/d3-(?:shape|path|scale|scale-chromatic|interpolate|color|array|format|contour)\/)/,
+    test: /(?:drawing\/src\/(?!edge|elevation|drawn|dxf|notes|index)|web\/src\/charts\/(?!chart|run-chart|years?|moisture|temperature|field)|node_modules\/d3-(?:shape|path|scale|interpolate|color|array|format)\/)/,
+  },
+  {
+    name: 'fields-drawn',
+    test: /(?:web\/src\/charts\/(?:temperature|field)|node_modules\/d3-(?:scale-chromatic|contour)\/)/,
   },
   {
     name: 'house-page',
     test: /web\/src\/(?:project\/(?:house|derived)\.ts|components\/(?:HousePlace|WallProblems))/,
   },
   {
+    // What every page of a project has.
     name: 'project',
-    test: /(?:web\/src\/(?:components|persistence|project|compute\/(?!jobs|compute|serve|turn|run-parts|explore-pool|years-run))|idb-keyval|virtual:compute)/,
+    test: /(?:web\/src\/(?:components\/(?!\w*(?:Fields?|Figures|Section|Notices|Cell|Dialog|Differences|Nav)\.|OptionsSwitch|lengths|quantities|typed-text|day|kept-aside)|persistence|project\/(?!options|only|price|compare|variants)|compute\/(?!jobs|compute|serve|turn|run-parts|explore-pool|years-run))|idb-keyval|virtual:compute)/,
   },
+  { name: 'places', test: /web\/src\/(?:components|project)\/(?!\w*Dialog\.)/ },
 ].map((group, n, all) => ({ ...group, priority: all.length - n }));
 
 /** Files that import each other in a circle would run before what they need is there. */

@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, defineAsyncComponent, onBeforeUnmount, ref, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { ApiProblem } from '../persistence/api.ts';
-import ConflictDialog from '../components/ConflictDialog.vue';
-import LeftDraftDialog from '../components/LeftDraftDialog.vue';
 import SavedState from '../components/SavedState.vue';
 import UnitsSwitch from '../components/UnitsSwitch.vue';
 import NewerNotice from '../components/NewerNotice.vue';
@@ -17,6 +15,10 @@ import { useWall } from '../project/wall.ts';
 import { download } from '../persistence/wall-files.ts';
 import { useWallActions } from '../features/wall/wall-actions.ts';
 
+/** What is seldom asked comes when it is. */
+const ConflictDialog = defineAsyncComponent(() => import('../components/ConflictDialog.vue'));
+const LeftDraftDialog = defineAsyncComponent(() => import('../components/LeftDraftDialog.vue'));
+
 const route = useRoute();
 const router = useRouter();
 const project = useProject();
@@ -26,6 +28,12 @@ const actions = useWallActions();
 const state = ref<'loading' | 'ready' | 'failed'>('loading');
 const problem = ref('');
 
+/** Somebody else saved what is edited here. */
+const conflict = computed(
+  () => wall.saveState.kind === 'conflict' || project.saveState.kind === 'conflict',
+);
+/** Edits that another page left unsaved are waiting. */
+const left = computed(() => wall.left.length + project.left.length > 0);
 const onWall = computed(() => route.meta.lens !== undefined && wall.document !== null);
 const projectId = computed(() => String(route.params['project']));
 
@@ -129,8 +137,8 @@ onBeforeUnmount(() => {
         <RouterView />
       </template>
     </main>
-    <ConflictDialog />
-    <LeftDraftDialog />
+    <ConflictDialog v-if="conflict" />
+    <LeftDraftDialog v-if="left" />
   </div>
 </template>
 

@@ -1,4 +1,5 @@
 import { createRouter, createWebHistory } from 'vue-router';
+import { askAhead } from '../persistence/api.ts';
 import { PLACES } from './places.ts';
 
 declare module 'vue-router' {
@@ -33,6 +34,15 @@ export const router = createRouter({
       component: () => import('./LostView.vue'),
     },
   ],
+});
+
+// What a place is about comes while its files do.
+router.beforeEach((to, from) => {
+  const { project, wall } = to.params as Record<string, string | undefined>;
+  if (project && project !== from.params['project'])
+    askAhead('readProject', { params: { project } });
+  if (wall && wall !== from.params['wall'])
+    askAhead('readDocument', { params: { document: wall } });
 });
 
 router.afterEach((to) => {

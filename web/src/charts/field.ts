@@ -1,14 +1,8 @@
 import { contours } from 'd3-contour';
 import { crossingsOn, streamFunction, temperaturesOn } from '@eldrun/core/conduction';
 import type { Surface, WallSection } from '@eldrun/core/steady-heat';
-import { FIRST_MEMBER } from '@eldrun/drawing';
 import type { DepthAxis } from './axis.ts';
-
-/** Air temperatures on both sides, °C. */
-export interface Air {
-  indoor: number;
-  outdoor: number;
-}
+import { modelX, realTemperature, sectionDepth, type Air } from './section-place.ts';
 
 /** px between the points at which the field is sampled. */
 const STEP = 2;
@@ -26,22 +20,6 @@ export interface FieldRaster {
   rows: number;
   /** 0 outdoors to 1 indoors. */
   scaled: Float32Array;
-}
-
-/** The real temperature of a scaled one, °C. */
-export function realTemperature({ indoor, outdoor }: Air, scaled: number): number {
-  return outdoor + (indoor - outdoor) * scaled;
-}
-
-/** Where a place of the drawing lies in the section's model, m: the members stand on its center line. */
-export function modelX(section: WallSection, axis: DepthAxis, x: number): number {
-  const along = x / axis.scale - section.width * (FIRST_MEMBER - 0.5);
-  return along - Math.floor(along / section.width) * section.width;
-}
-
-/** The depth of the section, m. */
-export function sectionDepth({ field }: WallSection): number {
-  return field.y.at(-1)!;
 }
 
 /** Samples a section for the drawing. */

@@ -7,7 +7,7 @@ import {
   type ParamsOf,
   type QueryOf,
 } from '@eldrun/contract';
-import { readAt } from './changes.ts';
+import { listenToChanges, readAt } from './changes.ts';
 
 /** What the server, or its absence, answered. `status` 0: no answer at all. */
 export class ApiProblem extends Error {
@@ -51,6 +51,28 @@ function addressOf<N extends EndpointName>(name: N, { params, query }: Question<
   return `/api${filled}${asked && `?${asked}`}`;
 }
 
+/** An answer that was asked for before who needs it is there. */
+interface Ahead {
+  answer: Promise<unknown>;
+  /** When it was asked for, ms since the page began. */
+  at: number;
+}
+
+/** For so long an answer that was asked for ahead is as good as new, ms. */
+const AHEAD_LASTS = 10_000;
+
+const ahead = new Map<string, Ahead>();
+/** What was asked before something changed may be older than the change. */
+let forgetting: (() => void) | undefined;
+
+/** Asks for what is going to be needed, while the files of who needs it still come: `ask` takes the answer, once. */
+export function askAhead<N extends EndpointName>(name: N, question: Question<N>): void {
+  forgetting ??= listenToChanges(() => ahead.clear());
+  const answer = askNow(name, question);
+  answer.catch(() => undefined); // Who takes it is told.
+  ahead.set(addressOf(name, question), { answer, at: performance.now() });
+}
+
 /**
  * Asks an endpoint of the contract.
  *
@@ -59,6 +81,19 @@ function addressOf<N extends EndpointName>(name: N, { params, query }: Question<
 export async function ask<N extends EndpointName>(
   name: N,
   question: Question<N> = {},
+): Promise<AnswerOf<Of<N>>> {
+  if (ahead.size > 0 && ENDPOINTS[name].method === 'GET') {
+    const address = addressOf(name, question);
+    const { answer, at } = ahead.get(address) ?? {};
+    ahead.delete(address);
+    if (answer && performance.now() - at! < AHEAD_LASTS) return answer as Promise<AnswerOf<Of<N>>>;
+  }
+  return askNow(name, question);
+}
+
+async function askNow<N extends EndpointName>(
+  name: N,
+  question: Question<N>,
 ): Promise<AnswerOf<Of<N>>> {
   const { method, takes }: Endpoint = ENDPOINTS[name];
   const { body, signal } = question;

@@ -16,6 +16,13 @@ export interface Draft<D> {
   at: number;
 }
 
+/** The key of what another page left beside the newest draft. */
+const besideOf = (key: string, page: string): string => `${key}-page-${page}`;
+
+/** Whether any page left a draft under a key. */
+export const draftsLeft = (storage: DeviceStorage, key: string): boolean =>
+  storage.keys().some((one) => one === key || one.startsWith(besideOf(key, '')));
+
 /** Where a draft that cannot be read goes. */
 const asideOf = (key: string): string => `${key}-set-aside`;
 
@@ -34,7 +41,7 @@ export class Drafts<D> {
   }
 
   private besideOf(page: string): string {
-    return `${this.key}-page-${page}`;
+    return besideOf(this.key, page);
   }
 
   /** Writes this page's draft as the newest. @throws where there is no room or no leave */

@@ -86,6 +86,10 @@ export function useDocument<D extends Document, C extends object>(options: Docum
     close();
     const mine = ++turn;
     id.value = wanted;
+    newest.value = 0;
+    gone.value = false;
+    // Heard from before it is read: what is saved meanwhile is not missed.
+    unlisten = listenToChanges(hear);
     const [saved, loaded] = await Promise.all([read(wanted), options.kind()]);
     if (mine !== turn) return false;
     const why = untouchable(saved.document, loaded);
@@ -113,15 +117,13 @@ export function useDocument<D extends Document, C extends object>(options: Docum
     });
     autosave = saving;
     revision.value = saved.revision;
-    newest.value = saved.revision;
-    gone.value = false;
+    newest.value = Math.max(newest.value, saved.revision);
     kept.value = true;
     draftSetAside.value = false;
     document.value = saving.open(saved);
     left.value = saving.left;
     opened.value = document.value;
     restoreSteps();
-    unlisten = listenToChanges(hear);
     return true;
   }
 

@@ -1,4 +1,4 @@
-import { LRUCache } from 'lru-cache';
+import QuickLRU from 'quick-lru';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import {
@@ -44,7 +44,7 @@ function keyOf(file: WallFile, materials: object): string {
 export const useJudgment = defineStore('judgment', () => {
   const project = useProject();
   const wall = useWall();
-  const kept = new LRUCache<string, Settled>({ max: MAX_KEPT });
+  const kept = new QuickLRU<string, Settled>({ maxSize: MAX_KEPT });
   const workers = newestForEachThread('judgment');
   const settled = shallowRef<{ key: string; now: Settled } | null>(null);
   /** Share of the runs that is done, 0 to 1; null while none are under way. */

@@ -1,4 +1,4 @@
-import { LRUCache } from 'lru-cache';
+import QuickLRU from 'quick-lru';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { InputError } from '@eldrun/core/errors';
@@ -60,8 +60,8 @@ export const useOptions = defineStore('options', () => {
   const wanted = shallowRef<readonly string[]>([]);
   const loaded = shallowRef<ReadonlyMap<string, Loaded>>(new Map());
   const failure = ref('');
-  const kept = new LRUCache<string, { facts: OptionFacts | null; problem: string }>({
-    max: MAX_KEPT,
+  const kept = new QuickLRU<string, { facts: OptionFacts | null; problem: string }>({
+    maxSize: MAX_KEPT,
   });
   /** Counts what was computed, since the cache itself is not watched. */
   const known = ref(0);

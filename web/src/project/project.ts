@@ -18,7 +18,7 @@ import { afterPaint } from '../compute/after-paint.ts';
 import { Autosave, type SaveState } from '../persistence/autosave.ts';
 import { listenToChanges, tellFound } from '../persistence/changes.ts';
 import { deviceStorage } from '../persistence/device.ts';
-import type { Draft } from '../persistence/drafts.ts';
+import { draftsLeft, type Draft } from '../persistence/drafts.ts';
 
 /** What a person changes about a project: saved together, under one revision. */
 export interface ProjectDocument {
@@ -101,14 +101,25 @@ export const useProject = defineStore('project', () => {
     close();
     const mine = ++turn;
     id.value = projectId;
-    const [project, { validateBrief }] = await Promise.all([
+    const key = `eldrun-project-${projectId}`;
+    const storage = deviceStorage('localStorage');
+    /** What was heard while it was not here yet. */
+    let early = false;
+    unlisten = listenToChanges((heard) => {
+      if (heard !== 'missed' && heard.project !== projectId) return;
+      if (!autosave) early = true;
+      else if (heard === 'missed') refreshSoon();
+      else hear(heard);
+    });
+    const [project, schema] = await Promise.all([
       ask('readProject', { params: { project: projectId } }),
-      import('@eldrun/core/wall/schema'),
+      // Only what was left is checked: most often nothing was.
+      draftsLeft(storage, key) ? import('@eldrun/core/wall/schema') : null,
     ]);
     if (mine !== turn) return false;
     const saving = new Autosave<ProjectDocument>({
-      key: `eldrun-project-${projectId}`,
-      storage: deviceStorage('localStorage'),
+      key,
+      storage,
       send: async ({ revision: from, document: changed }) => {
         const saved = await ask('changeProject', {
           params: { project: projectId },
@@ -127,7 +138,7 @@ export const useProject = defineStore('project', () => {
       onKept: (now) => {
         if (autosave === saving) kept.value = now;
       },
-      check: ({ brief }) => void validateBrief(brief),
+      check: ({ brief }) => void schema?.validateBrief(brief),
       later: afterPaint,
     });
     autosave = saving;
@@ -136,10 +147,7 @@ export const useProject = defineStore('project', () => {
     revision.value = project.revision;
     document.value = saving.open({ revision: project.revision, document: documentOf(project) });
     left.value = saving.left;
-    unlisten = listenToChanges((heard) => {
-      if (heard === 'missed') refreshSoon();
-      else if (heard.project === projectId) hear(heard);
-    });
+    if (early) refreshSoon();
     return true;
   }
 

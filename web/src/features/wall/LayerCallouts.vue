@@ -1,6 +1,8 @@
 <script setup lang="ts">
-import { computed, ref, watch } from 'vue';
-import { VueDraggable, type SortableEvent } from 'vue-draggable-plus';
+import { useMediaQuery } from '@vueuse/core';
+import type Sortable from 'sortablejs';
+import type { MoveEvent, SortableEvent } from 'sortablejs';
+import { computed, onMounted, onScopeDispose, ref, useTemplateRef } from 'vue';
 import { faceDepths, type Layer } from '@eldrun/core/build-up';
 import { formatText } from '@eldrun/core/units';
 import { placementProblem, type Command } from '@eldrun/core/wall';
@@ -24,13 +26,9 @@ const project = useProject();
 const wall = useWall();
 const bench = useBench();
 
-/** A copy, since dragging reorders it before the wall agrees. */
-const layers = ref<Layer[]>([]);
+const list = useTemplateRef<HTMLElement>('list');
+const layers = computed<readonly Layer[]>(() => (wall.document?.layers ?? []).toReversed());
 const refusal = ref('');
-const reset = (): void => {
-  layers.value = (wall.document?.layers ?? []).toReversed();
-};
-watch(() => wall.document, reset, { immediate: true });
 
 /** Width of the lines that lead to the drawing, px. */
 const LEADER = 36;
@@ -76,24 +74,55 @@ function problemOf(dragged: string, target: string, after: boolean): string | nu
   );
 }
 
-function allow(event: {
-  dragged: HTMLElement;
-  related: HTMLElement;
-  willInsertAfter?: boolean;
-}): boolean {
-  const dragged = event.dragged.dataset['id'];
-  const target = event.related.dataset['id'];
-  if (!dragged || !target) return false;
-  refusal.value = problemOf(dragged, target, event.willInsertAfter ?? false) ?? '';
+function allow({ dragged, related, willInsertAfter = false }: MoveEvent): boolean {
+  const from = dragged.dataset['id'];
+  const target = related.dataset['id'];
+  if (!from || !target) return false;
+  refusal.value = problemOf(from, target, willInsertAfter) ?? '';
   return refusal.value === '';
 }
 
-function dropped(event: SortableEvent): void {
-  const layer = wall.document!.layers.find(({ id }) => id === event.item.dataset['id'])!;
-  const index = layers.value.length - 1 - (event.newIndex ?? 0);
+function dropped({ item, from, oldIndex = 0, newIndex = 0 }: SortableEvent): void {
+  // Back to where it was: the list is shown anew once the wall has agreed.
+  item.remove();
+  from.insertBefore(item, from.children[oldIndex] ?? null);
+  const layer = wall.document!.layers.find(({ id }) => id === item.dataset['id'])!;
+  const index = layers.value.length - 1 - newIndex;
   emit('run', `Move ${title(layer)}`, [{ type: 'moveLayer', id: layer.id, index }]);
-  reset();
 }
+
+let sortable: Sortable | undefined;
+let sorting: Promise<void> | undefined;
+let closed = false;
+
+/** Rows can be dragged from now on: what that needs comes once a pointer is near. */
+async function letDrag(): Promise<void> {
+  const { default: Sorted } = await import('sortablejs');
+  if (closed || !list.value) return;
+  sortable = Sorted.create(list.value, {
+    animation: 120,
+    delay: 120,
+    delayOnTouchOnly: true,
+    forceFallback: true,
+    fallbackTolerance: 4,
+    onMove: allow,
+    onUpdate: dropped,
+    onEnd: () => (refusal.value = ''),
+  });
+}
+
+/** At the first sign of a pointer, and once. */
+function near(): void {
+  sorting ??= letDrag().catch(() => void (sorting = undefined));
+}
+
+// A finger is not seen coming.
+const coarse = useMediaQuery('(pointer: coarse)');
+onMounted(() => coarse.value && near());
+onScopeDispose(() => {
+  closed = true;
+  sortable?.destroy();
+});
 
 function select(id: string): void {
   bench.selected = id;
@@ -106,21 +135,13 @@ function edit(id: string): void {
 
 <template>
   <div class="callouts">
-    <VueDraggable
-      v-model="layers"
-      tag="ol"
+    <ol
+      ref="list"
       class="rows"
       :style="{ height: `${height}px` }"
-      :animation="120"
-      :delay="120"
-      :delay-on-touch-only="true"
-      :force-fallback="true"
-      :fallback-tolerance="4"
       aria-label="Layers, outdoors first"
-      :on-move="allow"
       @scroll="scrolled = ($event.currentTarget as HTMLElement).scrollTop"
-      @update="dropped"
-      @end="refusal = ''"
+      @pointerenter="near"
     >
       <li
         v-for="layer in layers"
@@ -140,7 +161,7 @@ function edit(id: string): void {
           @edit="edit"
         />
       </li>
-    </VueDraggable>
+    </ol>
     <LeaderLines
       :layers="leading"
       :axis="axis"

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Menu from 'primevue/menu';
 import Select from 'primevue/select';
-import { computed, ref, useTemplateRef } from 'vue';
+import { computed, defineAsyncComponent, ref, useTemplateRef } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { lower } from '@eldrun/core/build-up';
 import { standaloneWall } from '@eldrun/core/wall';
@@ -10,7 +10,6 @@ import { fileName } from '@eldrun/core/document';
 import { momentName, type Moment } from '../../components/labels.ts';
 import { useDroppedFile } from '../../components/dropped-file.ts';
 import { useNotices } from '../../persistence/notices.ts';
-import NameDialog from '../../components/NameDialog.vue';
 import { useBaseline } from './baseline.ts';
 import { useBench } from './bench.ts';
 import { useProject } from '../../project/project.ts';
@@ -18,6 +17,9 @@ import { useWall } from '../../project/wall.ts';
 import { download, downloadText } from '../../persistence/wall-files.ts';
 import { useWalk } from '../../components/walk.ts';
 import { useWallActions } from './wall-actions.ts';
+
+/** Comes when it is first opened. */
+const NameDialog = defineAsyncComponent(() => import('../../components/NameDialog.vue'));
 
 const emit = defineEmits<{
   keys: [];
@@ -188,6 +190,7 @@ const items = computed(() => [
     @change="openChosen"
   />
   <NameDialog
+    v-if="namingOpen"
     v-model:visible="namingOpen"
     :header="naming === 'rename' ? 'Rename the wall' : 'New wall'"
     :action="naming === 'rename' ? 'Rename' : 'Create'"

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, useTemplateRef, watch } from 'vue';
 import type { WallSection } from '@eldrun/core/steady-heat';
-import { fieldRaster, realTemperature, type Air } from '../../../charts/field.ts';
+import { fieldRaster } from '../../../charts/field.ts';
+import { realTemperature, type Air } from '../../../charts/section-place.ts';
 import { paintTemperatures, type TemperatureScale } from '../../../charts/temperature-scale.ts';
 import type { WallFrame } from '../frame.ts';
 

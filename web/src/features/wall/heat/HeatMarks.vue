@@ -8,10 +8,9 @@ import {
   flowLines,
   isothermPlaces,
   isotherms as isothermLines,
-  sectionDepth,
-  type Air,
   type FaceStrip,
 } from '../../../charts/field.ts';
+import { sectionDepth, type Air } from '../../../charts/section-place.ts';
 import {
   degrees,
   shareOf,

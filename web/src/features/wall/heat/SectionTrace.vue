@@ -5,7 +5,7 @@ import { formatText } from '@eldrun/core/units';
 import { temperatureAt } from '@eldrun/core/conduction';
 import type { WallSection } from '@eldrun/core/steady-heat';
 import { layerTitle } from '@eldrun/core/explain';
-import { realTemperature, sectionDepth, type Air } from '../../../charts/field.ts';
+import { realTemperature, sectionDepth, type Air } from '../../../charts/section-place.ts';
 import { linePath } from '../../../charts/lines.ts';
 import { degrees, shareOf, type TemperatureScale } from '../../../charts/temperature-scale.ts';
 import { momentName, type Moment, type PATH_NAMES } from '../../../components/labels.ts';

@@ -3,7 +3,7 @@ import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { temperatureAt } from '@eldrun/core/conduction';
 import type { WallSection } from '@eldrun/core/steady-heat';
 import type { DepthAxis } from '../../../charts/axis.ts';
-import { modelX, realTemperature, sectionDepth, type Air } from '../../../charts/field.ts';
+import { modelX, realTemperature, sectionDepth, type Air } from '../../../charts/section-place.ts';
 import { Newest } from '../../../compute/newest.ts';
 import { useBench } from '../bench.ts';
 import { useProject } from '../../../project/project.ts';
