@@ -3,7 +3,7 @@ export default {
   testEnvironment: 'node',
   maxWorkers: '100%',
   // Generous: a busy machine is no failure.
-  testTimeout: 60_000,
+  testTimeout: 300_000,
   roots: [
     '<rootDir>/core',
     '<rootDir>/project',
@@ -17,6 +17,7 @@ export default {
   testMatch: ['**/*.test.ts'],
   // What Vite makes when it builds the page.
   moduleNameMapper: { '^virtual:compute-worker$': '<rootDir>/web/test/worker-address.ts' },
-  extensionsToTreatAsEsm: ['.ts'],
-  transform: { '\\.ts$': '<rootDir>/scripts/jest-transform.mjs' },
+  moduleFileExtensions: ['ts', 'mjs', 'js', 'vue', 'json'],
+  extensionsToTreatAsEsm: ['.ts', '.vue'],
+  transform: { '\\.(ts|vue)$': '<rootDir>/scripts/jest-transform.mjs' },
 };

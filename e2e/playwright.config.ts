@@ -12,8 +12,8 @@ export default defineConfig({
     { name: 'alone', testMatch: 'keeping.spec.ts', dependencies: ['journeys'] },
   ],
   // Generous: a busy machine is no failure.
-  timeout: 120_000,
-  expect: { timeout: 20_000 },
+  timeout: 300_000,
+  expect: { timeout: 40_000 },
   outputDir: '../test-results',
   use: {
     baseURL: process.env['ELDRUN_URL'],

@@ -158,7 +158,7 @@ test('what workers evaluate is started, shown again after the page was closed, a
   await page.goto(`/projects/${project}/options/explore?wall=${wallId}`);
   await runs.getByRole('button', { name: 'Show' }).click();
   await expect(page.locator('[data-explored]')).toContainText('2 simulated hour by hour', {
-    timeout: 90_000,
+    timeout: 240_000,
   });
   await expect(page.locator('[data-run="done"]')).toBeVisible();
   await expectAccessible(page);

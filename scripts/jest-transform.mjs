@@ -1,4 +1,5 @@
 import swc from '@swc/jest';
+import { compileScript, parse } from '@vue/compiler-sfc';
 
 const typescript = swc.createTransformer({
   jsc: {
@@ -33,11 +34,26 @@ const GLOBALS = [
 ];
 const PRELUDE = `const { ${GLOBALS.join(', ')} } = globalThis; `;
 
-/** TypeScript for Jest, its global names at hand. Lines stay where they were. */
-const withPrelude = (made) => ({ ...made, code: PRELUDE + made.code });
+/** What Vite puts into the page when it builds it comes from the environment. */
+const withPrelude = (made) => ({
+  ...made,
+  code: PRELUDE + made.code.replaceAll('import.meta.env', 'process.env'),
+});
 
+/** A component as a module in TypeScript, its template among it; styles are left out. */
+function scriptOf(source, file) {
+  const { descriptor, errors } = parse(source, { filename: file });
+  if (errors.length > 0) throw errors[0];
+  return compileScript(descriptor, { id: file, inlineTemplate: true }).content;
+}
+
+/** What `@swc/jest` is given: the name says that it is TypeScript. */
+const asked = (source, file, ...more) =>
+  file.endsWith('.vue') ? [scriptOf(source, file), `${file}.ts`, ...more] : [source, file, ...more];
+
+/** TypeScript and components for Jest, their global names at hand. Lines of TypeScript stay where they were. */
 export default {
-  getCacheKey: (...asked) => typescript.getCacheKey(...asked) + PRELUDE,
-  process: (...asked) => withPrelude(typescript.process(...asked)),
-  processAsync: async (...asked) => withPrelude(await typescript.processAsync(...asked)),
+  getCacheKey: (...of) => typescript.getCacheKey(...of) + PRELUDE,
+  process: (...of) => withPrelude(typescript.process(...asked(...of))),
+  processAsync: async (...of) => withPrelude(await typescript.processAsync(...asked(...of))),
 };

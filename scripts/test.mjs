@@ -17,8 +17,16 @@ const node = (script, ...args) => [process.execPath, join(ROOT, 'scripts', scrip
 /** What is run side by side, each strand in its order: journeys wait much, and leave a machine to the others. */
 const STRANDS = [
   { 'Playwright: the built application': node('e2e.mjs', '--reporter=line,json') },
-  { 'Jest: core, server, command, page': node('unit.mjs', '--json', `--outputFile=${JEST}`) },
-  { 'Type check': npm('typecheck'), 'Lint and format': npm('lint') },
+  {
+    'Type check': npm('typecheck'),
+    'Lint and format': npm('lint'),
+    'Jest: core, server, command, page': node(
+      'unit.mjs',
+      '--json',
+      `--outputFile=${JEST}`,
+      '--maxWorkers=50%',
+    ),
+  },
 ];
 
 const clock = (ms) => `${Math.floor(ms / 60_000)} min ${Math.floor((ms % 60_000) / 1000)} s`;

@@ -31,6 +31,9 @@ export const PLACES = [
 ] as const;
 export type Place = (typeof PLACES)[number];
 
+/** How layers are put together is said on these. */
+const PLACED: readonly Place[] = ['wall', 'submittal', 'crew'];
+
 /** Something that a person stores, another value of it, and the places that have to say so. */
 export interface StoredChoice {
   /** As documents have it. */
@@ -156,27 +159,27 @@ const HOUSE: Table<ProjectHouse, Head | 'assemblies' | 'elevations' | 'shell'> =
     one(
       'sheets.sheathing.gap',
       house({ sheets: { sheathing: { width: 1.2192, length: 2.4384, gap: 0.00635 } } }),
-      'crew',
+      ...PLACED,
       'site',
     ),
     one(
       'sheets.outside.stagger',
       house({ sheets: { outside: [{ width: 1.2192, length: 2.4384, stagger: 0.4572 }] } }),
-      'crew',
+      ...PLACED,
     ),
   ],
-  nailing: [one('nailing', house({ nailing: 'staple-16' }), 'crew', 'site', 'order')],
+  nailing: [one('nailing', house({ nailing: 'staple-16' }), ...PLACED, 'site', 'order')],
   rolls: [
     one(
       'rolls.membrane.horizontalLap',
       house({ rolls: { membrane: { width: 2.7432, horizontalLap: 0.3048 } } }),
-      'crew',
+      ...PLACED,
       'site',
     ),
     one(
       'rolls.membrane.verticalLap',
       house({ rolls: { membrane: { width: 2.7432, verticalLap: 0.3048 } } }),
-      'crew',
+      ...PLACED,
     ),
   ],
   furring: [one('furring.width', house({ furring: { width: 0.0635 } }), 'elevation', 'order')],
@@ -185,27 +188,26 @@ const HOUSE: Table<ProjectHouse, Head | 'assemblies' | 'elevations' | 'shell'> =
   ],
   waste: [one('waste', house({ waste: { cladding: 0.9, membrane: 0.9 } }), 'order')],
   trade: [
-    one('trade.nail-8d-edge', trade('nail-8d-edge', 0.0762), 'crew', 'site', 'order'),
-    one('trade.nail-8d-field', trade('nail-8d-field', 0.1524), 'crew', 'site', 'order'),
-    one('trade.sheathing-edge', trade('sheathing-edge', 0.0127), 'crew'),
-    one('trade.wrap-lap', trade('wrap-lap', 0.2032), 'crew', 'site'),
-    one('trade.wrap-corner', trade('wrap-corner', 0.4064), 'crew', 'site'),
-    one('trade.wrap-cap', trade('wrap-cap', 0.3048), 'crew', 'order'),
-    one('trade.board-stagger', trade('board-stagger', 0.4064), 'crew'),
-    one('trade.furring-short', trade('furring-short', 0.0254), 'crew'),
-    one('trade.clear-siding', trade('clear-siding', 0.2032), 'crew'),
+    one('trade.nail-8d-edge', trade('nail-8d-edge', 0.0762), ...PLACED, 'site', 'order'),
+    one('trade.nail-8d-field', trade('nail-8d-field', 0.1524), ...PLACED, 'site', 'order'),
+    one('trade.sheathing-edge', trade('sheathing-edge', 0.0127), ...PLACED),
+    one('trade.wrap-lap', trade('wrap-lap', 0.2032), ...PLACED, 'site'),
+    one('trade.wrap-corner', trade('wrap-corner', 0.4064), ...PLACED, 'site'),
+    one('trade.wrap-cap', trade('wrap-cap', 0.3048), ...PLACED, 'order'),
+    one('trade.board-stagger', trade('board-stagger', 0.4064), ...PLACED),
+    one('trade.furring-short', trade('furring-short', 0.0254), ...PLACED),
+    one('trade.clear-siding', trade('clear-siding', 0.2032), ...PLACED),
   ],
-  // Read by the page's mean over the house and by `eldrun layout`; no paper has it yet.
-  openingU: [],
+  openingU: [one('openingU', house({ openingU: 1.9 }), 'elevation')],
 };
 
 const DETAILS: Table<Details, Head | 'edges' | 'openings'> = {
   groups: [
-    one('groups.base.vent', grouped('base', { vent: 'strip' }), 'crew', 'site', 'edges'),
+    one('groups.base.vent', grouped('base', { vent: 'strip' }), ...PLACED, 'site', 'edges'),
     one(
       'groups.opening.carrier',
       grouped('opening', { carrier: 'buck' }),
-      'crew',
+      ...PLACED,
       'edges',
       'order',
     ),
@@ -235,7 +237,7 @@ const DETAILS: Table<Details, Head | 'edges' | 'openings'> = {
     ),
   ],
   controls: [
-    one('controls.air', details({ controls: { A: { air: 'L5' }, B: { air: 'L5' } } }), 'crew'),
+    one('controls.air', details({ controls: { A: { air: 'L5' }, B: { air: 'L5' } } }), ...PLACED),
   ],
 };
 
@@ -247,9 +249,14 @@ const SITE: Table<
   calendar: [one('calendar', site({ calendar: { workdays: [1, 2, 3], hours: 6 } }), 'site')],
   crews: [one('crews', site({ crews: { framing: 1 } }), 'site')],
   choices: [
-    one('choices.racking', site({ choices: { racking: 'inside' } }), 'crew', 'site'),
-    one('choices.windows', site({ choices: { windows: 'after-insulation' } }), 'crew', 'site'),
-    one('choices.airtightness', site({ choices: { airtightness: 'not-tested' } }), 'crew', 'site'),
+    one('choices.racking', site({ choices: { racking: 'inside' } }), ...PLACED, 'site'),
+    one('choices.windows', site({ choices: { windows: 'after-insulation' } }), ...PLACED, 'site'),
+    one(
+      'choices.airtightness',
+      site({ choices: { airtightness: 'not-tested' } }),
+      ...PLACED,
+      'site',
+    ),
   ],
   leadTimes: [
     one(

@@ -64,7 +64,7 @@ export function useInlineWorkers(jobs: Parameters<typeof serve>[0], cores = 2): 
   InlineWorker.asked = [];
   Object.assign(globalThis, { Worker: InlineWorker, MessageChannel: Channel });
   Object.defineProperty(globalThis, 'navigator', {
-    value: { hardwareConcurrency: cores },
+    value: { userAgent: '', hardwareConcurrency: cores },
     configurable: true,
   });
 }

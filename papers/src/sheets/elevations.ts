@@ -3,7 +3,7 @@ import { checkServices } from '@eldrun/core/services';
 import { formatText, messageText, tapeText, wallLength, type UnitSystem } from '@eldrun/core/units';
 import { tradeOf } from '@eldrun/core/trade';
 import type { House } from '@eldrun/core/house';
-import { elevationHeat, layouts, theHouse, type Look } from '@eldrun/project';
+import { elevationHeat, layouts, meanOfHouse, theHouse, type Look } from '@eldrun/project';
 import { drawnElevation, drawnPlate, ELEVATION_LAYERS, type ElevationLayer } from '@eldrun/drawing';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';
@@ -110,6 +110,22 @@ function openingTable({ elevation }: ElevationLayout, units: UnitSystem): Block[
   ];
 }
 
+/** What all walls of the house come to, as its table on the page says. */
+function meanBlocks(look: Look, units: UnitSystem): Block[] {
+  const { walls, withOpenings } = look(meanOfHouse);
+  const text = ({ r, u }: { r: number; u: number }): string =>
+    `${formatText('resistance', r, units)}, U ${formatText('transmittance', u, units)}`;
+  return walls === null
+    ? []
+    : [
+        {
+          kind: 'text',
+          strong: true,
+          text: `All walls of the house as counted, by area: ${text(walls)}${withOpenings ? `; with openings ${text(withOpenings)}` : ''}.`,
+        },
+      ];
+}
+
 /** Elevations layer by layer, as seen from outdoors. @param only ids of elevations; all where none is named */
 export function elevationSheet(look: Look, units: UnitSystem, only: readonly string[]): Sheet {
   const house = look(theHouse);
@@ -118,7 +134,7 @@ export function elevationSheet(look: Look, units: UnitSystem, only: readonly str
     subject: house.name,
     landscape: true,
     blocks: laid(look, only).flatMap((layout, n): Block[] => [
-      ...(n > 0 ? ([{ kind: 'page' }] satisfies Block[]) : []),
+      ...(n > 0 ? ([{ kind: 'page' }] satisfies Block[]) : meanBlocks(look, units)),
       { kind: 'heading', text: `${nameOf(layout)}: ${facts(look, layout, units)}` },
       ...layersOf(layout).map((layer): Block => ({
         kind: 'drawing',

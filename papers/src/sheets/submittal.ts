@@ -19,7 +19,15 @@ import type { LookedAt } from '../looked-at.ts';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { heldBlocks } from './attachment.ts';
 import { readingsOf, yearTable } from './wall.ts';
-import { climateText, judgedBlocks, right, sourcesOf, titleOf, valueText } from './words.ts';
+import {
+  climateText,
+  judgedBlocks,
+  placedBlocks,
+  right,
+  sourcesOf,
+  titleOf,
+  valueText,
+} from './words.ts';
 
 /** Mean temperature at which insulation is rated, °C (16 CFR 460). */
 const RATED_AT = 24;
@@ -180,6 +188,7 @@ export function submittalSheet(looked: LookedAt, units: UnitSystem, on: string):
           'Workmanship: air that goes around or through insulation that is not fitted.',
         ],
       },
+      ...numbered('9', placedBlocks(looked, units)),
       ...heldBlocks(wall, units, on),
       { kind: 'blanks', labels: ['Prepared by', 'Date', 'Reviewed by', 'Date'] },
     ],

@@ -100,6 +100,21 @@ export function judgedBlocks({ judgment }: LookedAt, units: UnitSystem): Block[]
   ];
 }
 
+/** How the layers are put together, as the crew is told: what somebody chose, and what is usual. */
+export function placedBlocks({ facts }: LookedAt, units: UnitSystem): Block[] {
+  const rows = Object.values(facts).map(({ label, text, chosen }) => [
+    label,
+    messageText(text, units),
+    chosen ? 'chosen' : 'usual',
+  ]);
+  return rows.length === 0
+    ? []
+    : [
+        { kind: 'heading', text: 'How it is put together' },
+        { kind: 'table', columns: [{ label: '' }, { label: '', width: '*' }, { label: '' }], rows },
+      ];
+}
+
 /** Sources of the layers, each with the layers that it is of. */
 export function sourcesOf(looked: LookedAt, units: UnitSystem): string[] {
   const title = titleOf(looked, units);

@@ -6,6 +6,7 @@ import type { ProjectWall } from '@eldrun/core/build-up';
 import { WALL } from '@eldrun/core/kinds';
 import { DEMO_PROJECTS } from '@eldrun/demo';
 import { NOTE, note, type Note, type NoteCommand } from '../../../server/test/note-kind.ts';
+import { ask, askAhead } from '../../src/persistence/api.ts';
 import { useDocument } from '../../src/persistence/use-document.ts';
 import { FakeEvents, fakeBrowser, FakeServer } from '../fake-server.ts';
 
@@ -232,4 +233,41 @@ test('what uses a document cleans up after itself, and saves what is left', asyn
   expect(FakeEvents.open).toEqual([]);
   await settle(60_000);
   expect(jest.getTimerCount()).toBe(0);
+});
+
+test('what is saved elsewhere while it opens is told, not missed', async () => {
+  let bring = (kind: typeof NOTE): void => void kind;
+  const one = scope.run(() =>
+    useDocument<Note, NoteCommand>({
+      kind: () => new Promise((resolve) => (bring = resolve)),
+      materials: () => ({}),
+    }),
+  )!;
+  const opening = one.open('a');
+  await settle();
+  server.savedElsewhere('a', note('a', 'Changed'));
+  bring(NOTE);
+  await opening;
+  expect(one.revision.value).toBe(1);
+  expect(one.newer.value).toBe(2);
+  await one.takeNewer();
+  expect(one.document.value!.name).toBe('Changed');
+  expect(one.newer.value).toBeNull();
+});
+
+test('what was asked ahead is taken once, and not after something changed', async () => {
+  const asked = () => (globalThis.fetch as unknown as jest.Mock).mock.calls.length;
+  const question = { params: { document: 'a' } };
+  const name = async () => (await ask('readDocument', question)).name;
+  const before = asked();
+  askAhead('readDocument', question);
+  expect(await name()).toBe('A note');
+  expect(asked()).toBe(before + 1);
+  expect(await name()).toBe('A note');
+  expect(asked()).toBe(before + 2);
+  askAhead('readDocument', question);
+  await settle(0);
+  server.savedElsewhere('a', note('a', 'Changed'));
+  server.documents.get('a')!.name = 'Changed';
+  expect(await name()).toBe('Changed');
 });

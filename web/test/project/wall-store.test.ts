@@ -1,4 +1,4 @@
-import { beforeEach, expect, jest, test } from '@jest/globals';
+import { beforeEach, expect, test } from '@jest/globals';
 import { createPinia, setActivePinia } from 'pinia';
 import { nextTick } from 'vue';
 import { assess } from '@eldrun/core/assessment';
@@ -10,28 +10,11 @@ import { useProject } from '../../src/project/project.ts';
 import { useHeat } from '../../src/features/wall/heat/heat.ts';
 import { useWall } from '../../src/project/wall.ts';
 import * as heatJob from '../../src/compute/jobs/heat.ts';
-import { FakeStorage } from '../fake-server.ts';
+import { openWall, WALL, type ServedWall } from '../one-wall.ts';
 import { InlineWorker, useInlineWorkers } from '../inline-worker.ts';
 import { until } from '../until.ts';
 
-const { brief, walls, name, units } = DEMO_PROJECTS[0]!;
-const WALL = walls[1]!;
-
-/** A server of one project and one wall. */
-function serve(): { document: unknown; revision: number } {
-  const state = { document: WALL as unknown, revision: 1 };
-  globalThis.fetch = jest.fn((url: string, init: RequestInit) => {
-    if (init.method === 'PATCH' && url.includes('/documents/')) {
-      state.document = (JSON.parse(init.body as string) as { document: unknown }).document;
-      state.revision++;
-    }
-    const answer = url.includes('/documents/')
-      ? { id: 'w', projectId: 'p', kind: 'wall', ...state }
-      : { id: 'p', name, units, brief, revision: 1, materials: {}, walls: [], documents: [] };
-    return Promise.resolve(new Response(JSON.stringify(answer)));
-  }) as unknown as typeof fetch;
-  return state;
-}
+const { brief } = DEMO_PROJECTS[0]!;
 
 /** Until the section is solved and the verdicts are found. */
 const settled = (): Promise<void> => until(() => !useWall().computing && !useWall().judging);
@@ -39,18 +22,11 @@ const settled = (): Promise<void> => until(() => !useWall().computing && !useWal
 /** Until what was edited is saved. */
 const saved = (): Promise<void> => until(() => useWall().saveState.kind === 'saved');
 
-let server: ReturnType<typeof serve>;
+let server: ServedWall;
 
 beforeEach(async () => {
   useInlineWorkers({ heat: () => Promise.resolve(heatJob) });
-  Object.assign(globalThis, {
-    localStorage: new FakeStorage(),
-    sessionStorage: new FakeStorage(),
-  });
-  setActivePinia(createPinia());
-  server = serve();
-  await useProject().open('p');
-  await useWall().open('w');
+  server = await openWall();
 });
 
 const layers = () => useWall().document!.layers.map(({ id }) => id);
