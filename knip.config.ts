@@ -6,6 +6,8 @@ export default {
   // System programs that the tests of faults call, and what is found by a path or a style sheet.
   ignoreBinaries: ['mount', 'umount', 'flock', 'pdftotext'],
   ignoreExportsUsedInFile: false,
+  // Jest finds it from the root, where a test names its environment.
+  ignoreUnresolved: ['./web/test/page-environment.mjs'],
   workspaces: {
     '.': {
       includeEntryExports: false,
@@ -39,6 +41,7 @@ export default {
         'src/app/main.ts',
         'src/compute/compute.worker.ts',
         'src/persistence/offline.worker.ts',
+        'test/page-environment.mjs',
         'test/**/*.test.ts',
       ],
       project: ['src/**/*.{ts,vue}', 'test/**/*.ts'],
