@@ -30,7 +30,11 @@ const MISSING = {
   }),
 };
 
-/** A page for the tests of components; packages are taken as Node takes them. */
+/**
+ * A page for the tests of components; packages are taken as Node takes them.
+ *
+ * @public
+ */
 export default class PageEnvironment extends TestEnvironment {
   async setup() {
     await super.setup();
