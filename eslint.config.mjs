@@ -37,6 +37,25 @@ const noStrays = [
   selector: `CallExpression[callee.name='${name}'], CallExpression[callee.property.name='${name}']`,
   message: `${use} ends with its scope.`,
 }));
+/** A timer that nothing can end goes on after who started it. */
+const timersEnd = {
+  create(context) {
+    const started = [];
+    let ended = false;
+    return {
+      "CallExpression[callee.name='setTimeout']": (node) => started.push(node),
+      "CallExpression[callee.name='clearTimeout']": () => (ended = true),
+      'Program:exit': () => {
+        if (ended) return;
+        for (const node of started)
+          context.report({
+            node,
+            message: 'useWait ends with its scope; else keep it and clear it.',
+          });
+      },
+    };
+  },
+};
 const noFetch = {
   selector: "CallExpression[callee.name='fetch'], NewExpression[callee.name='Worker']",
   message: 'persistence/api.ts asks the server, compute starts workers.',
@@ -80,6 +99,11 @@ export default ts.config(
   {
     files: ['web/src/{app,components,features,project,charts}/**/*.{ts,vue}'],
     rules: { 'no-restricted-syntax': ['error', ...noFactors, ...noStrays, noFetch] },
+  },
+  {
+    files: ['web/src/{components,features,project,charts}/**/*.{ts,vue}'],
+    plugins: { eldrun: { rules: { 'timers-end': timersEnd } } },
+    rules: { 'eldrun/timers-end': 'error' },
   },
   {
     files: ['web/src/**/*.vue'],

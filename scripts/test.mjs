@@ -18,8 +18,6 @@ const node = (script, ...args) => [process.execPath, join(ROOT, 'scripts', scrip
 const STRANDS = [
   { 'Playwright: the built application': node('e2e.mjs', '--reporter=line,json') },
   {
-    'Type check': npm('typecheck'),
-    'Lint and format': npm('lint'),
     'Jest: core, server, command, page': node(
       'unit.mjs',
       '--json',
@@ -27,6 +25,7 @@ const STRANDS = [
       '--maxWorkers=50%',
     ),
   },
+  { 'Type check': npm('typecheck'), 'Lint and format': npm('lint') },
 ];
 
 const clock = (ms) => `${Math.floor(ms / 60_000)} min ${Math.floor((ms % 60_000) / 1000)} s`;

@@ -3,6 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type pg from 'pg';
 import pino from 'pino';
+import sharp from 'sharp';
 import { KINDS } from '@eldrun/core/kinds';
 import type { ListedPhoto } from '@eldrun/contract';
 import { packBundle, unpackBundle } from '@eldrun/exchange/bundle';
@@ -11,6 +12,7 @@ import { readContents, restoreContents } from '../src/bundles.ts';
 import { openPool } from '../src/database.ts';
 import { Events } from '../src/events.ts';
 import { DocumentStore } from '../src/documents/store.ts';
+import { thumbnailOf } from '../src/photos/picture.ts';
 import { ownDatabase } from './own-database.ts';
 
 /** Pictures of 4 × 4 dots. */
@@ -67,8 +69,24 @@ test('a photo is kept as it was sent, once however often it is sent, with a smal
   expect(Buffer.from(await photo.arrayBuffer())).toEqual(PNG);
   const small = await fetch(address(`${project}/photos/photo-0001/thumbnail`));
   const bytes = Buffer.from(await small.arrayBuffer());
-  expect(bytes.subarray(1, 4).toString()).toBe('PNG');
-  expect(bytes.readUInt32BE(16)).toBe(320);
+  expect(small.headers.get('content-type')).toBe('image/jpeg');
+  expect(await sharp(bytes).metadata()).toMatchObject({ format: 'jpeg', width: 320, height: 320 });
+});
+
+test('a small picture stands upright, whichever way the camera was held', async () => {
+  // Red above blue, said to lie on its side.
+  const half = { width: 60, height: 20, channels: 3 } as const;
+  const lying = await sharp({ create: { ...half, height: 40, background: 'blue' } })
+    .composite([{ input: { create: { ...half, background: 'red' } }, left: 0, top: 0 }])
+    .withMetadata({ orientation: 6 })
+    .jpeg()
+    .toBuffer();
+  const { data, info } = await sharp(await thumbnailOf(lying))
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const redAt = (x: number) => data[(info.width * 160 + x) * info.channels]!;
+  expect(redAt(300)).toBeGreaterThan(200);
+  expect(redAt(20)).toBeLessThan(60);
 });
 
 test.each([

@@ -37,7 +37,7 @@ export function photoRoutes(pool: pg.Pool): Router {
     if (!found) throw notFound('project');
     if (there) return undefined;
     if (many) throw new InputError('photo', 'is one too many', `at most ${MOST} in a project`);
-    const thumbnail = await thumbnailOf(body, type);
+    const thumbnail = await thumbnailOf(body);
     await pool.query(
       `INSERT INTO project_photos (project_id, id, type, bytes, thumbnail)
        VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING`,
@@ -55,7 +55,8 @@ export function photoRoutes(pool: pg.Pool): Router {
       [project, photo],
     );
     if (!rows[0]) throw notFound('photo');
-    return column === 'bytes' ? rows[0] : { ...rows[0], type: 'image/png' };
+    // Those of before are PNG.
+    return column === 'bytes' ? rows[0] : { ...rows[0], type: pictureType(rows[0].bytes) };
   };
 
   for (const [name, column] of [

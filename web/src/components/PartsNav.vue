@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { RouteLocationRaw } from 'vue-router';
+import TabBar from './TabBar.vue';
 
 /** The parts of a place, in the header: one of them is here. */
 defineProps<{
@@ -13,46 +14,6 @@ defineProps<{
 
 <template>
   <Teleport to="#top-tools">
-    <nav class="parts" :aria-label="label">
-      <RouterLink
-        v-for="one in parts"
-        :key="one.id"
-        :to="to(one.id)"
-        class="part"
-        :class="{ here: here === one.id }"
-        >{{ one.label }}</RouterLink
-      >
-    </nav>
+    <TabBar :label="label" :tabs="parts" :here="here" :to="to" />
   </Teleport>
 </template>
-
-<style scoped>
-.parts {
-  display: flex;
-}
-
-.part {
-  display: flex;
-  align-items: center;
-  min-height: 44px;
-  padding: 0 12px;
-  text-decoration: none;
-  white-space: nowrap;
-}
-
-.part.here {
-  background: var(--marker);
-  border-bottom: 2px solid var(--ink);
-  font-weight: 700;
-}
-
-@media (max-width: 1000px) {
-  .parts {
-    flex-wrap: wrap;
-  }
-
-  .part {
-    padding: 0 7px;
-  }
-}
-</style>

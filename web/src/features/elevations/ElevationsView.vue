@@ -2,6 +2,7 @@
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import OnlyDocumentNotices from '../../components/OnlyDocumentNotices.vue';
+import PartsNav from '../../components/PartsNav.vue';
 import WallProblems from '../../components/WallProblems.vue';
 import { useProject } from '../../project/project.ts';
 import ElevationBench from './ElevationBench.vue';
@@ -28,24 +29,18 @@ const to = (one: string, query: Record<string, string> = {}) => ({
 });
 /** Where the lenses lead: the wall that is open, else the first. */
 const shown = computed(() => id.value || state.elevations.value[0]?.id || '');
+/** All walls in a table, and where one is drawn, what it is looked at through. */
+const HOUSE = { id: 'house', label: 'House' };
+const parts = computed(() => [HOUSE, ...(shown.value ? LENSES : [])]);
 </script>
 
 <template>
-  <Teleport to="#top-tools">
-    <nav class="lenses" aria-label="Elevations">
-      <RouterLink :to="to('')" class="lens" :class="{ here: id === '' }">House</RouterLink>
-      <template v-if="shown">
-        <RouterLink
-          v-for="one in LENSES"
-          :key="one.id"
-          :to="to(shown, one.id === 'frame' ? {} : { lens: one.id })"
-          class="lens"
-          :class="{ here: id !== '' && one.id === lens }"
-          >{{ one.label }}</RouterLink
-        >
-      </template>
-    </nav>
-  </Teleport>
+  <PartsNav
+    label="Elevations"
+    :parts="parts"
+    :here="id === '' ? HOUSE.id : lens"
+    :to="(one) => (one === HOUSE.id ? to('') : to(shown, one === 'frame' ? {} : { lens: one }))"
+  />
   <OnlyDocumentNotices :of="state.record" />
   <p v-if="state.failure.value" class="wrong" role="alert">
     The walls could not be read: {{ state.failure.value }}
@@ -66,34 +61,3 @@ const shown = computed(() => id.value || state.elevations.value[0]?.id || '');
   />
   <HouseTable v-else-if="id === ''" @go="(one: string) => router.push(to(one))" />
 </template>
-
-<style scoped>
-.lenses {
-  display: flex;
-}
-
-.lens {
-  display: flex;
-  align-items: center;
-  min-height: 44px;
-  padding: 0 12px;
-  text-decoration: none;
-  white-space: nowrap;
-}
-
-.lens.here {
-  background: var(--marker);
-  border-bottom: 2px solid var(--ink);
-  font-weight: 700;
-}
-
-@media (max-width: 1000px) {
-  .lenses {
-    flex-wrap: wrap;
-  }
-
-  .lens {
-    padding: 0 7px;
-  }
-}
-</style>

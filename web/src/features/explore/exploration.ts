@@ -36,6 +36,7 @@ import { ask, askBytes } from '../../persistence/api.ts';
 import { deviceStorage } from '../../persistence/device.ts';
 import { hoursOfBrief } from '../../persistence/weather-hours.ts';
 import { ExplorePool } from '../../compute/explore-pool.ts';
+import { useWait } from '../../compute/wait.ts';
 import { newestForEachThread } from '../../compute/newest.ts';
 import { together } from '../../project/judgment.ts';
 import { useContents } from '../../project/contents.ts';
@@ -76,6 +77,7 @@ export const keyOf = ({ layer, varied }: Pick<Choice, 'layer' | 'varied'>): stri
 export const useExploration = defineStore('exploration', () => {
   const project = useProject();
   const contents = useContents();
+  const wait = useWait();
   const wallId = ref('');
   const document = shallowRef<ProjectWall | null>(null);
   const failure = ref('');
@@ -334,8 +336,7 @@ export const useExploration = defineStore('exploration', () => {
           done.value += of.length;
         }
         if (state.finishedAt) break;
-        await new Promise((resolve) => setTimeout(resolve, ASKED));
-        if (mine !== turn) return;
+        if (!(await wait(ASKED)) || mine !== turn) return;
         state = await ask('readExploration', { params });
         if (mine !== turn) return;
         runs.value = runs.value.map((one) => (one.id === run.id ? state : one));

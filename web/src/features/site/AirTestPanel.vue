@@ -18,6 +18,7 @@ import type { AirTest } from '@eldrun/core/site';
 import StatusMark from '../../components/StatusMark.vue';
 import TableCell from '../../components/TableCell.vue';
 import TextField from '../../components/TextField.vue';
+import { useWait } from '../../compute/wait.ts';
 import { useNotices } from '../../persistence/notices.ts';
 import { longDay, useSite } from './site-state.ts';
 import { useWho } from './who.ts';
@@ -106,6 +107,7 @@ function blank(): AirTest {
 const holding = ref<number | null>(null);
 const gathered = shallowRef<AirTest['points']>([]);
 let stopped = false;
+const wait = useWait();
 
 /** How long a pressure is held, ms: short, for those who watch. */
 const HOLD = 120;
@@ -124,8 +126,7 @@ async function simulate(): Promise<void> {
   const before = await fan.zero();
   for (const pressure of TEST_PRESSURES) {
     holding.value = pressure;
-    await new Promise((resolve) => setTimeout(resolve, HOLD));
-    if (stopped) return void (holding.value = null);
+    if (!(await wait(HOLD)) || stopped) return void (holding.value = null);
     gathered.value = [...gathered.value, await fan.hold(pressure)];
   }
   holding.value = null;
