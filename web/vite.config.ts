@@ -109,9 +109,17 @@ const GROUPS = [
   {
     name: 'fields',
     test: packages(
-      '@primeuix/styles/dist/(?:badge|button|dialog|iconfield|inputtext|select|textarea|virtualscroller)',
-      'primevue/(?:base.*|badge|button|dialog|focustrap|iconfield|inputicon|inputtext|overlayeventbus|select|textarea|virtualscroller)',
-      '@primevue/icons/(?:chevron.*|search|spinner|blank|window.*)',
+      '@primeuix/styles/dist/(?:iconfield|inputtext|select|virtualscroller)',
+      'primevue/(?:base.*|iconfield|inputicon|inputtext|overlayeventbus|select|virtualscroller)',
+      '@primevue/icons/(?:chevrondown|search|spinner|blank)',
+    ),
+  },
+  {
+    name: 'dialogs',
+    test: packages(
+      '@primeuix/styles/dist/(?:badge|button|dialog|textarea)',
+      'primevue/(?:badge|button|dialog|focustrap|textarea)',
+      '@primevue/icons/(?:chevron.*|window.*)',
     ),
   },
   { name: 'joi', test: packages('joi') },

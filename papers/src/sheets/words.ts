@@ -102,16 +102,21 @@ export function judgedBlocks({ judgment }: LookedAt, units: UnitSystem): Block[]
 
 /** How the layers are put together, as the crew is told: what somebody chose, and what is usual. */
 export function placedBlocks({ facts }: LookedAt, units: UnitSystem): Block[] {
-  const rows = Object.values(facts).map(({ label, text, chosen }) => [
-    label,
-    messageText(text, units),
-    chosen ? 'chosen' : 'usual',
-  ]);
+  const rows = Object.values(facts).map(({ label, text, chosen }) => {
+    // A sentence that begins with its label stands beside it here.
+    const said = messageText(text, units);
+    const rest = said.startsWith(`${label}: `) ? said.slice(label.length + 2) : said;
+    return [label, rest[0]!.toUpperCase() + rest.slice(1), chosen ? 'chosen' : 'usual'];
+  });
   return rows.length === 0
     ? []
     : [
         { kind: 'heading', text: 'How it is put together' },
-        { kind: 'table', columns: [{ label: '' }, { label: '', width: '*' }, { label: '' }], rows },
+        {
+          kind: 'table',
+          columns: [{ label: 'What' }, { label: 'How', width: '*' }, { label: '' }],
+          rows,
+        },
       ];
 }
 

@@ -1,7 +1,9 @@
 <script setup lang="ts">
-import Dialog from 'primevue/dialog';
-import { ref } from 'vue';
+import { defineAsyncComponent, ref } from 'vue';
 import DataTable, { type Table } from './DataTable.vue';
+
+/** Comes when it is first opened. */
+const Dialog = defineAsyncComponent(() => import('primevue/dialog'));
 
 /** A button that opens the figures of a drawing as a table, which is made only then. */
 defineProps<{ title: string; table: () => Table }>();
@@ -11,6 +13,7 @@ const shown = ref(false);
 <template>
   <button class="action quiet small" type="button" @click="shown = true">Table</button>
   <Dialog
+    v-if="shown"
     v-model:visible="shown"
     modal
     dismissable-mask
