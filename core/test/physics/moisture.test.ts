@@ -61,7 +61,10 @@ test('at a surface the vapor pressure is at most saturation', () => {
 });
 
 test('humidity classes fall to nothing at 20 °C and stop at saturation', () => {
-  expect(classVaporPressure(3, 500, -5, 20)).toBe(500 + 810);
+  // EN ISO 13788:2012, Figure A.1, at 0 °C outdoors and below.
+  [270, 540, 810, 1080, 1300].forEach((excess, n) =>
+    expect(classVaporPressure(n + 1, 500, -5, 20)).toBe(500 + excess),
+  );
   expect(classVaporPressure(3, 500, 10, 20)).toBe(500 + 405);
   expect(classVaporPressure(3, 500, 25, 20)).toBe(500);
   expect(classVaporPressure(5, 500, 0, 5)).toBe(saturationPressure(5));

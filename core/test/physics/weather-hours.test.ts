@@ -7,7 +7,9 @@ import {
   weatherOfClimate,
   weatherOfSite,
 } from '@eldrun/core/climate';
-import { drivingRain, gapFlow, skyLoss } from '@eldrun/core/transient';
+import { resolveWall } from '@eldrun/core/build-up';
+import { boundary, drivingRain, gapFlow, skyLoss, type Hour } from '@eldrun/core/transient';
+import { coldWall } from '../walls.ts';
 
 const weather = weatherOfClimate(CLIMATES['cold-humid']!, 11);
 const sumOver = (from: number, to: number, read: (hour: number) => number): number => {
@@ -49,6 +51,36 @@ test('a wall loses to the sky by long waves, more under a clear one', () => {
   expect(Math.max(...losses)).toBeLessThanOrEqual(0);
   expect(Math.min(...losses)).toBeGreaterThan(-80);
   expect(skyLoss({ ...weather, longwave: null }, 5)).toBe(0);
+});
+
+test('what a face takes up is the sun less what goes to the sky', () => {
+  const wall = coldWall();
+  const fill = boundary(
+    {
+      format: 'eldrun-simulation',
+      version: 1,
+      wall,
+      transient: {
+        climate: { climate: 'cold-humid' },
+        side: 'south',
+        start: 0,
+        hours: 24,
+        watch: 'osb',
+        initial: { temperature: 10, relativeHumidity: 0.7 },
+        solarAbsorptance: 0.6,
+      },
+    },
+    resolveWall(wall),
+    weather,
+  );
+  const hours = Array.from({ length: 24 }, (_, hour) => {
+    const into = {} as Hour;
+    fill(hour, into, 0);
+    return into.radiation;
+  });
+  expect(hours[0]).toBeCloseTo(skyLoss(weather, 0), 9);
+  expect(hours[0]).toBeLessThan(0);
+  expect(hours[12]).toBeCloseTo(0.6 * sunOnWall(weather, 12, 180) + skyLoss(weather, 12), 9);
 });
 
 describe('driven rain', () => {
