@@ -4,6 +4,8 @@ import type { Browser, Page } from '@playwright/test';
 interface Transfer {
   bytes: number;
   requests: number;
+  /** Bytes until what was waited for was there. */
+  before: number;
   /** From the address or the click until what was waited for is there, ms. */
   ms: number;
 }
@@ -35,10 +37,11 @@ async function transferOf(
   await work();
   await there();
   const ms = performance.now() - start;
+  const before = bytes;
   last = performance.now();
   while (performance.now() - last < QUIET) await page.waitForTimeout(50);
   await cdp.detach();
-  return { bytes, requests, ms };
+  return { bytes, requests, before, ms };
 }
 
 /** Places of a project, with what is there once one can work in it. */
@@ -82,7 +85,8 @@ export async function transferFigures(
       () => page.goto('/', { waitUntil: 'commit' }),
       () => link.waitFor(),
     );
-    keep('first page', first, true);
+    figures['first page, kB on the wire until its list'] = first.before / 1000;
+    keep('first page and the bench fetched ahead', first, true);
     [, project = '', wall = ''] = /projects\/([^/]+)\/walls\/([^/]+)/.exec(
       (await link.getAttribute('href')) ?? '',
     )!;
