@@ -9,19 +9,19 @@ import { throwAwayFolder } from './data-folder.mjs';
 import { freePort } from './postgres.mjs';
 import { main, Refusal, run } from './run.mjs';
 
-/** Starts the built application on throw-away data, works with it, and takes both away. */
-export async function withApplication(work) {
+/**
+ * Starts the built application on throw-away data, works with it, and takes both away.
+ *
+ * @param env of the application, beside that of this process
+ */
+export async function withApplication(work, env = {}) {
   await build();
   const folder = throwAwayFolder();
   const port = await freePort();
   const app = spawn(
     process.execPath,
     [join(ROOT, 'scripts/start.mjs'), '--data', folder, '--port', String(port)],
-    {
-      stdio: ['ignore', 'pipe', 'inherit'],
-      // No journey waits for what the server simulates for the lists: it would only make all others slow.
-      env: { ...process.env, ELDRUN_SIMULATE_AFTER: '3600' },
-    },
+    { stdio: ['ignore', 'pipe', 'inherit'], env: { ...process.env, ...env } },
   );
   try {
     for await (const text of app.stdout.setEncoding('utf8')) if (text.includes('Eldrun: ')) break;
@@ -38,27 +38,25 @@ export async function withApplication(work) {
 
 /** Runs Playwright against the built application. Returns whether all passed. */
 export function e2e(args = []) {
-  return withApplication(({ url, folder }) =>
-    run(
-      process.execPath,
-      [
-        join(ROOT, 'node_modules/@playwright/test/cli.js'),
-        'test',
-        ...(args.some((arg) => arg.startsWith('--config'))
-          ? []
-          : ['--config=e2e/playwright.config.ts']),
-        ...args,
-      ],
-      {
-        cwd: ROOT,
-        env: {
-          ...process.env,
-          ELDRUN_URL: url,
-          ELDRUN_DATA: folder,
-          ELDRUN_CHROMIUM: ensureChromium(),
+  const chromium = ensureChromium();
+  const journeys = !args.some((arg) => arg.startsWith('--config'));
+  return withApplication(
+    ({ url, folder }) =>
+      run(
+        process.execPath,
+        [
+          join(ROOT, 'node_modules/@playwright/test/cli.js'),
+          'test',
+          ...(journeys ? ['--config=e2e/playwright.config.ts'] : []),
+          ...args,
+        ],
+        {
+          cwd: ROOT,
+          env: { ...process.env, ELDRUN_URL: url, ELDRUN_DATA: folder, ELDRUN_CHROMIUM: chromium },
         },
-      },
-    ),
+      ),
+    // No journey waits for what the server simulates for the lists, which would only make all slow; the pictures show it.
+    journeys ? { ELDRUN_SIMULATE_AFTER: '3600' } : {},
   );
 }
 

@@ -82,7 +82,9 @@ export async function ask<N extends EndpointName>(
   name: N,
   question: Question<N> = {},
 ): Promise<AnswerOf<Of<N>>> {
-  if (ahead.size > 0 && ENDPOINTS[name].method === 'GET') {
+  // What this page saves is newer than what it asked for before.
+  if (ENDPOINTS[name].method !== 'GET') ahead.clear();
+  else if (ahead.size > 0) {
     const address = addressOf(name, question);
     const { answer, at } = ahead.get(address) ?? {};
     ahead.delete(address);

@@ -255,6 +255,18 @@ test('what is saved elsewhere while it opens is told, not missed', async () => {
   expect(one.newer.value).toBeNull();
 });
 
+test('a document that is opened again at once is as this page left it, whatever was asked ahead', async () => {
+  const one = useNote();
+  await one.open('a');
+  one.run('Write', write('x'));
+  askAhead('readDocument', { params: { document: 'a' } });
+  await one.open('a');
+  await settle();
+  expect(one.document.value!.text).toBe('x');
+  expect(one.revision.value).toBe(2);
+  expect(one.newer.value).toBeNull();
+});
+
 test('what was asked ahead is taken once, and not after something changed', async () => {
   const asked = () => (globalThis.fetch as unknown as jest.Mock).mock.calls.length;
   const question = { params: { document: 'a' } };

@@ -116,8 +116,8 @@ function near(): void {
   sorting ??= letDrag().catch(() => void (sorting = undefined));
 }
 
-// A finger is not seen coming.
-const coarse = useMediaQuery('(pointer: coarse)');
+// A finger is not seen coming, on a screen that has a mouse beside it either.
+const coarse = useMediaQuery('(any-pointer: coarse)');
 onMounted(() => coarse.value && near());
 onScopeDispose(() => {
   closed = true;
