@@ -166,6 +166,7 @@ const HOUSE: Table<ProjectHouse, Head | 'assemblies' | 'elevations' | 'shell'> =
       'sheets.outside.stagger',
       house({ sheets: { outside: [{ width: 1.2192, length: 2.4384, stagger: 0.4572 }] } }),
       ...PLACED,
+      'site',
     ),
   ],
   nailing: [one('nailing', house({ nailing: 'staple-16' }), ...PLACED, 'site', 'order')],
@@ -194,7 +195,7 @@ const HOUSE: Table<ProjectHouse, Head | 'assemblies' | 'elevations' | 'shell'> =
     one('trade.wrap-lap', trade('wrap-lap', 0.2032), ...PLACED, 'site'),
     one('trade.wrap-corner', trade('wrap-corner', 0.4064), ...PLACED, 'site'),
     one('trade.wrap-cap', trade('wrap-cap', 0.3048), ...PLACED, 'order'),
-    one('trade.board-stagger', trade('board-stagger', 0.4064), ...PLACED),
+    one('trade.board-stagger', trade('board-stagger', 0.4064), ...PLACED, 'site'),
     one('trade.furring-short', trade('furring-short', 0.0254), ...PLACED),
     one('trade.clear-siding', trade('clear-siding', 0.2032), ...PLACED),
   ],
@@ -308,7 +309,7 @@ const PRICES: Table<PriceBook, Head> = {
       'wall',
     ),
   ],
-  laborRate: [one('prices.laborRate', prices({ laborRate: 75 }), 'wall')],
+  laborRate: [one('prices.laborRate', prices({ laborRate: 75 }), 'wall', 'order')],
 };
 
 const WALLS: StoredChoice[] = [

@@ -36,7 +36,7 @@ import {
   type OrderBook,
   type OrderLine,
 } from '@eldrun/core/order';
-import { takeoffOf, type Takeoff } from '@eldrun/core/takeoff';
+import { takeoffOf, type Takeoff, type TakeoffChoices } from '@eldrun/core/takeoff';
 import type { PriceBook } from '@eldrun/core/prices';
 import { alike, derivation, type Look } from './derive.ts';
 import { documentsOf, onlyDocument } from './documents.ts';
@@ -269,17 +269,23 @@ export const edgeHeat = derivation(
   (heat) => heat,
 );
 
-/** What a house takes, as it is bought; the lengths of all walls planned together. */
+/** By what a house is taken off: packs, and how its openings are made; the lengths of all walls planned together. */
+export const takeoffChoices = derivation(
+  'takeoff choices',
+  (_, look) => [look(savedDetails), look(savedOrder)?.packs ?? null],
+  (details, packs): TakeoffChoices => ({
+    planned: true,
+    ...(packs ? { packs } : {}),
+    // Boxes and returns follow once somebody has said how the openings are made.
+    ...(details ? { details } : {}),
+  }),
+);
+
+/** What a house takes, as it is bought. */
 const takeoff = derivation(
   'takeoff',
-  (_, look) => [look(theHouse), look(layouts), look(savedDetails), look(savedOrder)?.packs ?? null],
-  (house, all, details, packs): Takeoff =>
-    takeoffOf(all, house, {
-      planned: true,
-      ...(packs ? { packs } : {}),
-      // Boxes and returns follow once somebody has said how the openings are made.
-      ...(details ? { details } : {}),
-    }),
+  (_, look) => [look(theHouse), look(layouts), look(takeoffChoices)],
+  (house, all, choices): Takeoff => takeoffOf(all, house, choices),
 );
 
 /** The lines that are bought for a house with their prices, of the whole house and by elevation; what no stock covers. */

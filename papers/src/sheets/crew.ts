@@ -4,7 +4,7 @@ import { formatText, messageText, type UnitSystem } from '@eldrun/core/units';
 import { joiningPairs, workingTemperatures } from '@eldrun/core/cladding-systems';
 import { MEMBRANE, rolesOf } from '@eldrun/core/materials';
 import type { Trade } from '@eldrun/core/trade';
-import type { FactId } from '@eldrun/project';
+import { NO_HOUSE_YET, type FactId } from '@eldrun/project';
 import { cautionsOf, wallSteps } from '@eldrun/core/site';
 import { drawnStage, drawnWall, type Drawn } from '@eldrun/drawing';
 import type { LookedAt } from '../looked-at.ts';
@@ -84,23 +84,10 @@ function rainscreenSteps(looked: LookedAt, units: UnitSystem): string[] {
     ...(furring ? [saidOf(looked, units, 'strips', 'inlet').join(' ')] : []),
     ...steps,
     ...(cladding
-      ? [
-          `${titleOf(looked, units)(cladding)}: ${
-            MASONRY.test(cladding.fillId ?? '')
-              ? 'flashing and weeps at its base and over every opening, ties as the engineer says, the space behind it kept clear of mortar.'
-              : `keep it ${saidOf(looked, units, 'base').join('')}`
-          }`,
-        ]
+      ? [[`${titleOf(looked, units)(cladding)}.`, ...saidOf(looked, units, 'base')].join(' ')]
       : []),
   ];
 }
-
-/** Claddings that are laid, not hung. */
-const MASONRY = /brick|stone|block/;
-
-/** Said where no house says how it is built. */
-const ALONE =
-  'No house is built with this wall yet: fasteners, laps, inlets, windows and tests are the usual ones, until a house says its own.';
 
 /** What the last picture shows. */
 const INSIDE = 'the fill, then inside';
@@ -202,7 +189,7 @@ export function crewSheet(looked: LookedAt, trade: Trade, units: UnitSystem): Sh
         ] satisfies Block[])
       : []),
     { kind: 'list', items: [...before, ...kept] },
-    ...(looked.alone ? ([{ kind: 'text', text: ALONE }] satisfies Block[]) : []),
+    ...(looked.alone ? ([{ kind: 'text', text: NO_HOUSE_YET }] satisfies Block[]) : []),
     ...(temperatures
       ? ([
           {

@@ -1,5 +1,5 @@
-import { formatText, messageText, type UnitSystem } from '@eldrun/core/units';
-import { judgeEdgeHeat, traceFindings, type HouseEdge } from '@eldrun/core/edges';
+import { formatText, messageText, wallLength, type UnitSystem } from '@eldrun/core/units';
+import { edgeFindings, type HouseEdge } from '@eldrun/core/edges';
 import { layerTitle } from '@eldrun/core/explain';
 import { LIBRARY, type Material, type Materials } from '@eldrun/core/materials';
 import {
@@ -51,11 +51,9 @@ export function edgesSheet(look: Look, units: UnitSystem, only: readonly string[
     blocks: wanted.flatMap((edge, n): Block[] => {
       const { section } = look(edgeOf, edge.id);
       const heat = look(edgeHeat, edge.id);
-      const findings = [
-        ...section.findings,
-        ...traceFindings(section),
-        ...(heat ? [judgeEdgeHeat(edge.stack.wall, heat)] : []),
-      ].filter(({ status }) => status !== 'pass');
+      const findings = edgeFindings(edge.stack.wall, section, heat).filter(
+        ({ status }) => status !== 'pass',
+      );
       const places = edge.places.map(({ elevation, opening }) =>
         opening ? `${elevation} ${opening}` : elevation,
       );
@@ -63,7 +61,7 @@ export function edgesSheet(look: Look, units: UnitSystem, only: readonly string[
         ...(n > 0 ? ([{ kind: 'page' }] satisfies Block[]) : []),
         {
           kind: 'heading',
-          text: `${n + 1}  ${edge.name}, wall ${edge.assembly}: ${formatText('elevation', edge.length, units)} in all`,
+          text: `${n + 1}  ${edge.name}, wall ${edge.assembly}: ${wallLength(edge.length, units)} in all`,
         },
         { kind: 'text', text: `At ${[...new Set(places)].join(', ')}.` },
         {
@@ -87,7 +85,7 @@ export function edgesSheet(look: Look, units: UnitSystem, only: readonly string[
                   },
                   {
                     label: 'Temperature factor f_Rsi',
-                    value: heat.factor.toFixed(3),
+                    value: heat.factor.toFixed(2),
                     about: 'with 0.25 m²K/W inside (EN ISO 13788)',
                   },
                 ],

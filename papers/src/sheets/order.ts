@@ -1,6 +1,14 @@
 import { amountText, whatText } from '@eldrun/core/takeoff';
-import { BASIS, money, orderTotals, roleLabel, type OrderLine } from '@eldrun/core/order';
-import { fixed, messageText, tapeText, type UnitSystem } from '@eldrun/core/units';
+import {
+  BASIS,
+  money,
+  orderLimits,
+  orderSums,
+  orderTotals,
+  roleLabel,
+  type OrderLine,
+} from '@eldrun/core/order';
+import { messageText, tapeText, type UnitSystem } from '@eldrun/core/units';
 import { orderedHouse, priceBook, theHouse, type Look } from '@eldrun/project';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';
@@ -11,6 +19,7 @@ const dollars = (value: number | null): string => (value === null ? 'no price' :
 export function orderSheet(look: Look, units: UnitSystem): Sheet {
   const { lines, problems } = look(orderedHouse);
   const totals = orderTotals(lines, look(priceBook)?.laborRate ?? 0);
+  const limits = orderLimits(totals, lines.length);
   const amount = ({ order, orderUnit }: OrderLine): string => amountText(order, orderUnit, units);
   const roles = [...new Set(lines.map(({ role }) => role))];
   const rows = roles.flatMap((role): Cell[][] => [
@@ -61,9 +70,10 @@ export function orderSheet(look: Look, units: UnitSystem): Sheet {
         ? ([{ kind: 'text', text: `Not counted: ${missing.join('; ')}.` }] satisfies Block[])
         : []),
       ...(problems.length > 0 ? ([{ kind: 'list', items: problems }] satisfies Block[]) : []),
+      { kind: 'facts', items: orderSums(totals, units) },
       {
         kind: 'text',
-        text: `Rough labor ${fixed(totals.minutes / 60, 0)} h.${totals.unpriced > 0 ? ` ${totals.unpriced} lines have no price.` : ''} Demo prices are invented for a first comparison. Taxes, freight and returns are not in it.`,
+        text: `${limits.missing ? `${limits.missing}; ` : ''}${limits.known}. Demo prices are invented for a first comparison. Taxes, freight and returns are not in it.`,
       },
       ...(cuts.length > 0
         ? ([

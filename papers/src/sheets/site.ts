@@ -1,38 +1,21 @@
-import { fixed, formatText, messageText, type UnitSystem } from '@eldrun/core/units';
+import { fixed, messageText, type UnitSystem } from '@eldrun/core/units';
 import { planOnDay, savedSite, theHouse, wallsOfSite, type Look } from '@eldrun/project';
 import {
   cautionsOf,
+  checkLimitText,
   checkName,
-  dayNumber,
-  dayText,
+  entryText,
   groupedBy,
   kindName,
   latestChecks,
-  weekday,
+  longDay,
+  stepDays,
   type PlannedStep,
-  type SiteCheck,
 } from '@eldrun/core/site';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';
 
-const longDay = (day: string): string => dayText(day, weekday(dayNumber(day)));
-
-const spanText = ({ start, finish }: PlannedStep): string =>
-  start === null
-    ? 'held'
-    : start === finish
-      ? longDay(start)
-      : `${longDay(start)} to ${longDay(finish!)}`;
-
 const DONE = { no: '', started: 'under way', done: 'done' } as const;
-
-/** How far a measured thing may be off, in a person's units. */
-function limitText({ value, unit, tolerance }: SiteCheck, units: UnitSystem): string {
-  if (value === null || unit !== 'm') return '';
-  const [of, off] = [value, tolerance ?? 0].map((si) => formatText('length', si, units));
-  if (value === 0) return `within ${off}`;
-  return tolerance ? `${of} ± ${off}` : of!;
-}
 
 /** The order of work of a house by day, and side by side with it what is looked at before it is hidden; for those who build. */
 export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
@@ -57,6 +40,8 @@ export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
   ];
   const left = groupedBy(plan.leaveBehinds, ({ what }) => what);
   const stepOf = (id: string): PlannedStep | undefined => plan.steps.find((one) => one.id === id);
+  const nameOf = ({ elevation, kind }: PlannedStep): string =>
+    `${named(elevation)}, ${kindName(kind).toLowerCase()}`;
   return {
     title: 'Site',
     subject: house.name,
@@ -73,7 +58,8 @@ export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
             {
               kind: 'list',
               items: plan.problems.map(
-                ({ at, message }) => `${at}: ${messageText(message, units)}`,
+                ({ at, message }) =>
+                  `${stepOf(at) ? nameOf(stepOf(at)!) : at}: ${messageText(message, units)}`,
               ),
             },
           ] satisfies Block[])
@@ -90,7 +76,7 @@ export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
           { label: 'Done', width: 56 },
         ],
         rows: byDay.map((step): Cell[] => [
-          spanText(step),
+          stepDays(step),
           named(step.elevation),
           kindName(step.kind),
           step.crew,
@@ -130,7 +116,7 @@ export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
         whole: true,
         columns: [
           {
-            label: `${named(stepOf(step)!.elevation)}, ${kindName(stepOf(step)!.kind).toLowerCase()}`,
+            label: nameOf(stepOf(step)!),
             width: '*',
           },
           { label: 'Limit', width: 84 },
@@ -141,9 +127,9 @@ export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
           const entry = found.get(check.id);
           return [
             `${checkName(check.id)}: ${messageText(check.what, units)}`,
-            limitText(check, units),
+            checkLimitText(check, units),
             `${check.sample}; ${check.instrument}`,
-            entry ? `${entry.result}, ${entry.by ?? ''} ${entry.at}` : '',
+            entry ? entryText(entry) : '',
           ];
         }),
       })),

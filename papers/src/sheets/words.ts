@@ -3,6 +3,7 @@ import { dryCupText, layerTitle } from '@eldrun/core/explain';
 import { formatText, messageText, type Measured, type UnitSystem } from '@eldrun/core/units';
 import type { Judgment } from '@eldrun/core/judgment';
 import type { ResolvedLayer } from '@eldrun/core/build-up';
+import { placingRows } from '@eldrun/project';
 import type { LookedAt } from '../looked-at.ts';
 import type { Block, Column } from '../types.ts';
 
@@ -102,12 +103,7 @@ export function judgedBlocks({ judgment }: LookedAt, units: UnitSystem): Block[]
 
 /** How the layers are put together, as the crew is told: what somebody chose, and what is usual. */
 export function placedBlocks({ facts }: LookedAt, units: UnitSystem): Block[] {
-  const rows = Object.values(facts).map(({ label, text, chosen }) => {
-    // A sentence that begins with its label stands beside it here.
-    const said = messageText(text, units);
-    const rest = said.startsWith(`${label}: `) ? said.slice(label.length + 2) : said;
-    return [label, rest[0]!.toUpperCase() + rest.slice(1), chosen ? 'chosen' : 'usual'];
-  });
+  const rows = placingRows(facts, units).map(({ label, how, standing }) => [label, how, standing]);
   return rows.length === 0
     ? []
     : [

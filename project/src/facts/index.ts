@@ -1,1 +1,8 @@
-export { factsOfWall, type FactId, type PlacingFacts } from './placing.ts';
+export {
+  factsOfWall,
+  NO_HOUSE_YET,
+  placingRows,
+  type FactId,
+  type PlacingFacts,
+  type PlacingRow,
+} from './placing.ts';

@@ -1,8 +1,8 @@
 import { isAirBarrier, type ResolvedLayer } from '@eldrun/core/build-up';
-import { INLET_PARTS, INLET_SAID, inletOf, Said } from '@eldrun/core/edges';
-import { nailingOf, rollOf, SHEET } from '@eldrun/core/layout';
+import { clearanceFigure, INLET_PARTS, INLET_SAID, inletOf, Said } from '@eldrun/core/edges';
+import { boardJointsOf, nailingOf, rollOf, SHEET, staggerText } from '@eldrun/core/layout';
 import { tradeOf } from '@eldrun/core/trade';
-import { measured, say, type Message } from '@eldrun/core/units';
+import { measured, messageText, say, type Message, type UnitSystem } from '@eldrun/core/units';
 import { derivation } from '../derive.ts';
 import { assemblyWalls, houseRules, partsOfWall, savedDetails, savedHouse } from '../house.ts';
 import { siteChoices } from '../site.ts';
@@ -21,8 +21,7 @@ export type FactId =
   | 'windows'
   | 'window-carrier'
   | 'air-barrier'
-  | 'air-test'
-  | 'corner-wrap';
+  | 'air-test';
 
 /** One thing that is said of a wall, the same wherever it is said. */
 interface PlacingFact {
@@ -53,6 +52,12 @@ const TESTS = {
   'at-the-end': 'The air barrier is tested at the end.',
   'not-tested': 'The air barrier is not tested here: the details alone are trusted.',
 } as const;
+
+/** Claddings that are laid, not hung. */
+const MASONRY = /brick|stone|block/;
+
+const LAID_ABOVE =
+  'Flashing and weeps at its base and over every opening, ties as the engineer says, the space behind it kept clear of mortar.';
 
 const INSIDE =
   'The racking board is on the inside of the studs: it holds the frame before anything is put outside.';
@@ -139,14 +144,13 @@ export const factsOfWall = derivation(
       }
     }
     if (boards.length > 0) {
-      const said = rules.sheets?.outside
-        ?.map(({ stagger }) => stagger)
-        .find((one) => one !== undefined);
+      const joints = boardJointsOf(rules, boards.length);
       put(
         'board-joints',
         'Joints of boards',
-        say`Joints off those behind by ${length(said ?? trade('board-stagger'))}; gaps over ${length(trade('board-gap'))} filled.`,
-        said !== undefined || changed('board-stagger', 'board-gap'),
+        say`Joints off those behind by ${staggerText(joints)}; gaps over ${length(joints.gap)} filled.`,
+        rules.sheets?.outside?.some(({ stagger }) => stagger !== undefined) ||
+          changed('board-stagger', 'board-gap'),
       );
     }
     if (furring) {
@@ -165,13 +169,17 @@ export const factsOfWall = derivation(
           details?.groups?.base?.vent !== undefined,
         );
     }
-    if (cladding)
+    if (cladding && MASONRY.test(cladding.layer.fillId ?? ''))
+      put('base', 'Cladding', say`${LAID_ABOVE}`);
+    else if (cladding) {
+      const clearance = clearanceFigure(new Said('base', details?.groups?.base), parts);
       put(
         'base',
-        'Above grade',
-        say`${length(trade('clear-siding'))} above grade, cut ends sealed, flashing at every head.`,
-        changed('clear-siding'),
+        'Cladding',
+        say`Keep it ${length(trade(clearance))} above grade, cut ends sealed, flashing at every head.`,
+        changed(clearance) || details?.groups?.base?.paved !== undefined,
       );
+    }
     if (choices.racking === 'inside') put('racking', 'Racking board', say`${INSIDE}`, true);
     put(
       'windows',
@@ -217,3 +225,37 @@ function airBarriers(
 }
 
 const nameOf = ({ fill, id }: ResolvedLayer): string => fill?.name ?? id;
+
+/** Said of a wall that no elevation is built as. */
+export const NO_HOUSE_YET =
+  'No house is built with this wall yet: fasteners, laps, inlets, windows and tests are the usual ones, until a house says its own.';
+
+/** A fact as it is read: what it is about, what is said, and whether somebody chose it. */
+export interface PlacingRow {
+  id: FactId;
+  label: string;
+  how: string;
+  standing: 'chosen' | 'usual';
+}
+
+/**
+ * Facts in a person's units, for a table: all that a wall has, or those that are named.
+ *
+ * @param ids in the order in which they are wanted; those that the wall does not have are left out
+ */
+export function placingRows(
+  facts: PlacingFacts,
+  units: UnitSystem,
+  ids: readonly FactId[] = Object.keys(facts) as FactId[],
+): PlacingRow[] {
+  return ids.flatMap((id) => {
+    const fact = facts[id];
+    if (!fact) return [];
+    const { label, text, chosen } = fact;
+    const said = messageText(text, units);
+    // A sentence that begins with its label stands beside it here.
+    const rest = said.startsWith(`${label}: `) ? said.slice(label.length + 2) : said;
+    const how = rest[0]!.toUpperCase() + rest.slice(1);
+    return [{ id, label, how, standing: chosen ? 'chosen' : 'usual' }];
+  });
+}

@@ -18,6 +18,9 @@ interface Contents {
   document: Document;
 }
 
+/** Beyond so many walls all of them are asked for by their kind. */
+const MANY = 20;
+
 /**
  * What is in the saved documents of the open project: each is read once for each revision, whoever asks, and several at a
  * time in one request.
@@ -46,24 +49,43 @@ export const useContents = defineStore('contents', () => {
     held.value = now;
   }
 
+  /** What is asked for in the same moment goes in one request. */
+  let asked: { ids: Set<string>; read: Promise<void> } | null = null;
+
   /** Reads those that are not held, or were saved anew. @throws ApiProblem */
   async function load(ids: readonly string[]): Promise<void> {
     const missing = ids.filter((id) => !isCurrent(id) && !reading.has(id));
     if (missing.length > 0) {
-      const of = project.id;
-      const all = missing.length > 1 && missing.length === project.walls.length;
-      const read = ask('listDocuments', {
-        params: { project: of },
-        // All walls go by their kind: their ids would make a long address.
-        query: { contents: true, ...(all ? { kind: 'wall' } : { ids: missing.join() }) },
-      })
-        .then((documents) => {
-          if (project.id === of) keep(documents);
-        })
-        .finally(() => missing.forEach((id) => reading.delete(id)));
-      for (const id of missing) reading.set(id, read);
+      const now = (asked ??= { ids: new Set(), read: Promise.resolve().then(readAsked) });
+      for (const id of missing) {
+        now.ids.add(id);
+        reading.set(id, now.read);
+      }
     }
     await Promise.all(ids.flatMap((id) => reading.get(id) ?? []));
+  }
+
+  async function readAsked(): Promise<void> {
+    const ids = [...asked!.ids];
+    asked = null;
+    const of = project.id;
+    const walls = project.walls.filter(({ id }) => ids.includes(id));
+    // Many walls go by their kind: their ids would make a long address.
+    const byKind = walls.length > MANY && walls.length === project.walls.length;
+    const others = byKind ? ids.filter((id) => !walls.some((one) => one.id === id)) : ids;
+    try {
+      const found = await Promise.all(
+        [
+          ...(byKind ? [{ kind: 'wall' }] : []),
+          ...(others.length > 0 ? [{ ids: others.join() }] : []),
+        ].map((query) =>
+          ask('listDocuments', { params: { project: of }, query: { contents: true, ...query } }),
+        ),
+      );
+      if (project.id === of) keep(found.flat());
+    } finally {
+      if (project.id === of) ids.forEach((id) => reading.delete(id));
+    }
   }
 
   /** Walls as they were saved last, by id: those that are there. @throws ApiProblem */
@@ -99,9 +121,16 @@ export const useContents = defineStore('contents', () => {
     return document;
   }
 
-  async function loadWalls(): Promise<void> {
+  /** Kinds of which the project's only document is wanted, each as often as somebody wants it. */
+  const kinds = shallowRef<readonly string[]>([]);
+  const onlyId = (kind: string): string | undefined =>
+    project.documents.find((one) => one.kind === kind)?.id;
+
+  /** Reads what is wanted. */
+  async function loadWanted(): Promise<void> {
+    const walls = wanted.value > 0 ? project.walls.map(({ id }) => id) : [];
     try {
-      await load(project.walls.map(({ id }) => id));
+      await load([...walls, ...new Set(kinds.value.flatMap((kind) => onlyId(kind) ?? []))]);
       failure.value = '';
     } catch (error) {
       failure.value = (error as Error).message;
@@ -117,9 +146,7 @@ export const useContents = defineStore('contents', () => {
     },
     { flush: 'sync' },
   );
-  watch([() => project.walls, wanted], () => {
-    if (wanted.value > 0) void loadWalls();
-  });
+  watch([() => project.walls, () => project.documents, wanted, kinds], () => void loadWanted());
 
   let before: ReadonlyMap<string, ProjectWall> = new Map();
   /** The walls of the project as they were saved last, by id: those that are read. */
@@ -139,10 +166,28 @@ export const useContents = defineStore('contents', () => {
   /** Keeps all walls of the project read until the scope ends. */
   function followWalls(): ComputedRef<ReadonlyMap<string, ProjectWall>> {
     wanted.value++;
-    void loadWalls();
+    void loadWanted();
     onScopeDispose(() => wanted.value--);
     return walls;
   }
 
-  return { failure, walls, loadWalls, readWalls, findWall, readWall, readState, followWalls };
+  /** The project's only document of a kind as it was saved last, kept read until the scope ends; null without one, and until it is read. */
+  function followOnly(kind: string): ComputedRef<Document | null> {
+    kinds.value = [...kinds.value, kind];
+    void loadWanted();
+    onScopeDispose(() => (kinds.value = kinds.value.toSpliced(kinds.value.indexOf(kind), 1)));
+    return computed(() => held.value.get(onlyId(kind) ?? '')?.document ?? null);
+  }
+
+  return {
+    failure,
+    walls,
+    loadWanted,
+    readWalls,
+    findWall,
+    readWall,
+    readState,
+    followWalls,
+    followOnly,
+  };
 });

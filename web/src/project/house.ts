@@ -132,7 +132,7 @@ export function makeHouse(
     /** The house with the walls it is built as; without those whose wall cannot be laid out. */
     file: computed<House>(() => look(houseFile)!),
     failure,
-    readWalls: contents.loadWalls,
+    readWalls: contents.loadWanted,
     problems,
     parts,
     rules: computed(() => look(houseRules)),
@@ -153,7 +153,11 @@ const KEY: InjectionKey<HouseState> = Symbol('house');
 
 /** Makes the house that the parts of the place look at. */
 export function provideHouse(): HouseState {
-  const state = makeHouse();
+  const { followOnly } = useContents();
+  const others = ['details', 'site', 'order'].map((kind) => [kind, followOnly(kind)] as const);
+  const state = makeHouse(undefined, () =>
+    Object.fromEntries(others.map(([kind, document]) => [kind, document.value])),
+  );
   provide(KEY, state);
   return state;
 }

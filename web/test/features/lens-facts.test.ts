@@ -1,29 +1,30 @@
 import { expect, test } from '@jest/globals';
-import { assemblyParts, layoutHouse, type ElevationLayout } from '@eldrun/core/layout';
-import { findMaterial, withBrief, type WallFile } from '@eldrun/core/build-up';
+import { findMaterial, withBrief } from '@eldrun/core/build-up';
 import { LIBRARY } from '@eldrun/core/materials';
 import type { ProjectHouse } from '@eldrun/core/house';
 import { tapeText, wallLength } from '@eldrun/core/units';
 import { DEMO_PROJECTS } from '@eldrun/demo';
+import { demoProject } from '@eldrun/demo/as-project';
+import { Derived, factsOfWall, layouts, takeoffChoices, withDocuments } from '@eldrun/project';
 import { lensFacts, type Fact } from '../../src/features/elevations/lens-facts.ts';
 import { fieldText, signedFrom, sizeText } from '../../src/components/lengths.ts';
 import { drawnOpening, newWall, usualOpening } from '../../src/features/elevations/new-parts.ts';
 
 const INCH = 0.0254;
 const { brief, walls, house } = DEMO_PROJECTS[0]!;
-const laid = (wall: number, rules: object): ElevationLayout => {
-  const file: WallFile = withBrief(walls[wall]!, brief);
-  return layoutHouse({ ...house!, ...rules }, assemblyParts({ A: file })).elevations[0]!;
-};
 const facts = (lens: Parameters<typeof lensFacts>[0], wall: number, rules = {}): Fact[] => {
-  const layout = laid(wall, rules);
-  return lensFacts(
-    lens,
-    layout,
-    rules,
-    (id) => findMaterial(id, layout.parts.wall.file, LIBRARY),
-    'imperial',
+  const built = { ...house!, assemblies: { A: `wall-${wall}` }, ...rules };
+  const { look } = new Derived(
+    withDocuments(demoProject(), [{ id: 'house', kind: 'house', revision: 2, document: built }]),
   );
+  return lensFacts(lens, {
+    layout: look(layouts)[0]!,
+    rules: built,
+    placed: look(factsOfWall, `wall-${wall}`),
+    choices: look(takeoffChoices),
+    find: (id) => findMaterial(id, withBrief(walls[wall]!, brief), LIBRARY),
+    units: 'imperial',
+  });
 };
 const fact = (all: readonly Fact[], label: RegExp): Fact =>
   all.find((one) => label.test(one.label))!;
@@ -34,8 +35,9 @@ test('each lens says what is ordered, how it is fastened, and what that stands o
     more: expect.stringContaining('6 plies'),
   });
   const sheathing = facts('sheathing', 1);
-  expect(fact(sheathing, /^8d common/).more).toMatch(
-    /2 1\/2 in\. long; 6 in\. at edges, 12 in\. between/,
+  expect(fact(sheathing, /^8d common/).more).toBe('2 1/2 in. long');
+  expect(fact(sheathing, /^Sheathing fasteners/).more).toMatch(
+    /^8d common nails.*: 6 in\. at edges, 12 in\. in the field/,
   );
   expect(fact(sheathing, /^Oriented/).value).toMatch(/^\d+ sheets$/);
   const insulated = facts('sheathing', 1, { nailing: 'insulated' });
@@ -48,10 +50,19 @@ test('each lens says what is ordered, how it is fastened, and what that stands o
   );
 });
 
+test('what somebody chose of how layers are placed is said as chosen', () => {
+  const own = { sheets: { outside: [{ width: 1.2192, length: 2.4384, stagger: 0.4572 }] } };
+  expect(fact(facts('boards', 1), /^Joints/)).toMatchObject({ value: 'usual' });
+  expect(fact(facts('boards', 1, own), /^Joints/)).toMatchObject({
+    value: 'chosen',
+    more: expect.stringContaining('behind by 18 in.') as unknown,
+  });
+});
+
 test('a membrane takes rolls and tape, a self-adhered one primer', () => {
   expect(fact(facts('membrane', 1), /^Tape|tape/)).toBeDefined();
   expect(fact(facts('membrane', 2), /^primer/i).value).toMatch(/^\d+ cans?$/);
-  expect(fact(facts('membrane', 2), /permeable/i).more).toMatch(/laps 2 1\/2 in\. at sides/);
+  expect(fact(facts('membrane', 2), /^Laps/).more).toMatch(/^2 1\/2 in\. at sides/);
 });
 
 test('a layer that the assembly does not have is said', () => {

@@ -35,7 +35,10 @@ const services = (elevation: string) =>
 describe('the worker of a house', () => {
   test('takes it off, its lengths planned', async () => {
     const { turn, told } = turnOf<{ share: number }>();
-    const done = await answer({ file: house, materials: {}, wanted: 'takeoff', packs: {} }, turn);
+    const done = await answer(
+      { file: house, materials: {}, wanted: 'takeoff', choices: { planned: true } },
+      turn,
+    );
     const shares = told.map(({ share }) => share);
     const { takeoff } = done as Extract<HouseAnswer, { takeoff: object }>;
     const framing = takeoff.lines.filter((l) => l.elevation === null && l.role === 'framing');
@@ -83,7 +86,7 @@ describe('the worker of a house', () => {
     };
     expect(
       await answer(
-        { file: broken, materials: {}, wanted: 'takeoff', packs: {} },
+        { file: broken, materials: {}, wanted: 'takeoff', choices: { planned: true } },
         turnOf<{ share: number }>().turn,
       ),
     ).toMatchObject({ problem: expect.stringContaining('nothing') as unknown });

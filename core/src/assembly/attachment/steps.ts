@@ -13,8 +13,8 @@ export function attachmentSteps({ hung, connections, trade, spacers }: Design): 
   if (boards.length > 0)
     steps.push(
       boards.length > 1
-        ? say`Hold the first layer of boards with a few temporary fasteners, the second over its joints by ${measured('length', trade('board-stagger'))}; the strips fix both.`
-        : say`Hold the boards with ${trade('board-temporary')} temporary fasteners each; the strips fix them.`,
+        ? say`Hold the first layer of boards with a few temporary fasteners, the second over its joints; the strips fix both.`
+        : say`Hold the boards with a few temporary fasteners each; the strips fix them.`,
     );
   if (strips.length > 0 && through && !spacers)
     steps.push(

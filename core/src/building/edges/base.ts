@@ -1,5 +1,6 @@
 import { measured, say } from '../../common/units/index.ts';
 import { FILMS } from '../../physics/build-up/index.ts';
+import { clearanceFigure } from './clearance.ts';
 import { cutOff, Draft, STUFF, type Range } from './draft.ts';
 import type { Said } from './fields.ts';
 import { INLET_SAID, type Inlet } from './inlet.ts';
@@ -234,12 +235,7 @@ function check(draft: Draft, said: Said): void {
   const down = Math.max(0, said.number('boardsDown'));
   const clear = soil - down;
   const stucco = stack.parts.cladding?.kind === 'stucco';
-  const least =
-    said.flag('paved') && stucco
-      ? stack.trade('clear-paved')
-      : stucco
-        ? stack.trade('clear-screed')
-        : stack.trade('clear-siding');
+  const least = stack.trade(clearanceFigure(said, stack.parts));
   const what = stucco ? say`A weep screed` : say`Siding`;
   if (clear < least - 1e-9)
     draft.find(

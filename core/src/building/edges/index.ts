@@ -1,8 +1,10 @@
 export { clearFieldU, edgesHeat, USUAL_OPENING_U, yearlyCost } from './house-heat.ts';
+export { clearanceFigure } from './clearance.ts';
 export { applyDetails, type DetailsCommand } from './commands.ts';
 export { checkPenetrations } from './penetrations.ts';
 export { continuity, linkStatus, type Chain, type Link } from './continuity.ts';
 export { EDGE_FIELDS, EDGE_NAMES, GROUP_OF, Said, type SettingField } from './fields.ts';
+export { edgeFindings } from './findings.ts';
 export { INLET_PARTS, INLET_SAID, inletOf, type Inlet } from './inlet.ts';
 export { gapVent } from './vents.ts';
 export { openingPlan } from './opening-plan.ts';

@@ -11,6 +11,8 @@ export interface FastenerCount {
   /** Id of the goods. */
   goods: string;
   count: number;
+  /** How far apart they are along what they hold, m; null where that differs from place to place. */
+  apart: number | null;
 }
 
 /** Nails or staples of sheathing: along the edges of each sheet, and on the uprights between them. */

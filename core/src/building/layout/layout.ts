@@ -1,11 +1,4 @@
-import {
-  SAME,
-  type BoardSize,
-  type Elevation,
-  type RollSize,
-  type SheetSize,
-  outlineOf,
-} from '../house/index.ts';
+import { SAME, type Elevation, type RollSize, type SheetSize, outlineOf } from '../house/index.ts';
 import { SOLD_SHEETS, tradeOf, type Trade } from '../../assembly/trade/index.ts';
 import {
   attachmentOf,
@@ -36,17 +29,10 @@ import {
 import { layoutFurring, layoutLevelFurring } from './furring.ts';
 import { membraneCourses } from './membrane.ts';
 import { cutToOutline, type Cut } from './outline-cut.ts';
-import { nailingOf } from './placing.ts';
+import { boardJointsOf, boardSizes, nailingOf, SHEET } from './placing.ts';
 import { plateSheetOf } from './plate-sheet.ts';
 import { layoutSheets, type Joint, type SheetPart } from './sheets.ts';
 import type { Conflict, HouseRules, PlateMark, Rectangle } from './types.ts';
-
-/** Sheets where nothing is said, m: 4 × 8 ft, 1/8 in. apart. */
-export const SHEET: Required<Pick<SheetSize, 'width' | 'length' | 'gap'>> = {
-  width: 1.2192,
-  length: 2.4384,
-  gap: 0.003175,
-};
 
 /** A roll of membrane where nothing is said, m: 9 × 100 ft. */
 export const ROLL_SIZE = { width: 2.7432, length: 30.48 };
@@ -134,7 +120,8 @@ export function layoutElevation(
   }
 
   const boards: ReturnType<typeof sheets>[] = [];
-  boardSizes(rules, parts.boards.length).forEach(({ stagger, ...size }, n) => {
+  const { staggers } = boardJointsOf(rules, parts.boards.length);
+  boardSizes(rules, parts.boards.length).forEach(({ stagger: _, ...size }, n) => {
     const behind = boards.at(-1) ?? sheathing;
     boards.push(
       sheets(
@@ -144,7 +131,7 @@ export function layoutElevation(
           ? {
               joints: behind.joints,
               levels: behind.levels,
-              stagger: stagger ?? trade('board-stagger'),
+              stagger: staggers[n]!,
             }
           : undefined,
       ),
@@ -234,15 +221,6 @@ function jointPlaces({ members }: Framing): number[] {
   return [...new Set(places)].sort((a, b) => a - b);
 }
 
-/** Sizes of each layer of boards: those that the house says, for an assembly with any; else one for each layer. */
-function boardSizes({ sheets }: HouseRules, layers: number): BoardSize[] {
-  if (layers === 0) return [];
-  return (
-    sheets?.outside ??
-    Array.from({ length: layers }, () => ({ width: SHEET.width, length: SHEET.length }))
-  );
-}
-
 /** The roll of the membrane, its laps by what it is. */
 export function rollOf(
   { rolls }: HouseRules,
@@ -307,8 +285,8 @@ function fastenersOf(
 ): FastenerCount[] {
   const nailing = nailingOf(rules);
   const counts: FastenerCount[] = [];
-  const add = (goods: string, what: string, count: number): void => {
-    if (count > 0) counts.push({ what, goods, count });
+  const add = (goods: string, what: string, count: number, apart: number | null = null): void => {
+    if (count > 0) counts.push({ what, goods, count, apart });
   };
   if (sheathing.length > 0)
     add(
@@ -317,28 +295,33 @@ function fastenersOf(
       sheathingFasteners(sheathing, framing, nailing),
     );
   if (parts.membrane?.kind === 'wrap')
-    add('cap-fastener', 'membrane: caps', capCount(totalArea(membrane), trade));
+    add('cap-fastener', 'membrane: caps', capCount(totalArea(membrane), trade), trade('wrap-cap'));
   add(
     'board-fastener',
     'boards: temporary fasteners',
     boardFasteners(boards, trade('board-temporary')),
   );
-  const said = (place: ConnectionPlace) => {
-    const chosen = parts.wall.file.attachment?.[place];
-    return (
-      chosen && attachmentOf(parts.wall)?.design.connections.find((one) => one.place === place)
-    );
-  };
-  const addHeld = (place: ConnectionPlace, goods: string, what: string, count: number): void => {
-    const held = said(place);
+  const connection = (place: ConnectionPlace) =>
+    attachmentOf(parts.wall)?.design.connections.find((one) => one.place === place);
+  const addHeld = (
+    place: ConnectionPlace,
+    goods: string,
+    what: string,
+    count: number,
+    apart: number | null = null,
+  ): void => {
+    // Which screw it is stands on the order once somebody chose it.
+    const held = parts.wall.file.attachment?.[place] && connection(place);
     add(
       held ? goodsOfFastener(held.fastener, held.length) : goods,
       held ? `${what}, ${Math.round(held.length * 1000)} mm` : what,
       count,
+      apart,
     );
   };
-  const along = said('furring')?.spacing.along ?? trade('furring-screw');
-  addHeld('furring', 'furring-screw', 'furring: screws', stripScrews(strips, along));
+  // The screws of strips are apart as their schedule says; as is usual where no cladding loads them.
+  const along = connection('furring')?.spacing.along ?? trade('furring-screw');
+  addHeld('furring', 'furring-screw', 'furring: screws', stripScrews(strips, along), along);
   const onCladding = claddingFasteners(cladding, strips, parts);
   addHeld('cladding', 'cladding-fastener', 'cladding: fasteners', onCladding);
   return counts;

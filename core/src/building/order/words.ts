@@ -1,4 +1,6 @@
+import { fixed, formatText, type UnitSystem } from '../../common/units/index.ts';
 import type { TakeoffLine } from '../takeoff/index.ts';
+import type { OrderTotals } from './priced.ts';
 
 /** What a person calls the roles of lines, in the order that they are bought. */
 const ROLES: Record<string, string> = {
@@ -46,3 +48,41 @@ export const inOrder = <L extends Pick<TakeoffLine, 'role'>>(lines: readonly L[]
 
 export const money = (usd: number): string =>
   `$${usd.toLocaleString('en-US', { maximumFractionDigits: usd < 100 ? 2 : 0, minimumFractionDigits: usd < 100 ? 2 : 0 })}`;
+
+/** `123.4 h`; a dash where it is not known. */
+export const hoursText = (minutes: number | null): string =>
+  minutes === null ? '–' : `${fixed(minutes / 60, 1)} h`;
+
+/** `1,234 lb CO₂e`; a dash where it is not known. */
+export const carbonText = (carbon: number | null, system: UnitSystem): string =>
+  carbon === null ? '–' : formatText('carbon', carbon, system);
+
+/** One of the sums of an order, as it is read. */
+export interface OrderSum {
+  id: 'materials' | 'labor' | 'work' | 'carbon';
+  label: string;
+  value: string;
+}
+
+/** The sums of an order in a person's units; labor where it has a rate. */
+export function orderSums(totals: OrderTotals, system: UnitSystem): OrderSum[] {
+  const { usd, labor, minutes, carbon } = totals;
+  return [
+    { id: 'materials', label: 'Materials', value: money(usd) },
+    ...(labor === null ? [] : [{ id: 'labor' as const, label: 'Labor', value: money(labor) }]),
+    { id: 'work', label: 'Work, rough', value: hoursText(minutes) },
+    { id: 'carbon', label: 'Carbon', value: carbonText(carbon, system) },
+  ];
+}
+
+/** What the sums of an order leave out, and what they stand on. */
+export function orderLimits(
+  totals: OrderTotals,
+  lines: number,
+): { missing: string; known: string } {
+  const { unpriced, demo, withoutCarbon } = totals;
+  return {
+    missing: unpriced > 0 ? `${unpriced} of ${lines} lines have no price and are left out` : '',
+    known: `${demo} at demo prices, which are no quotations; carbon of ${lines - withoutCarbon} of ${lines} lines is known`,
+  };
+}

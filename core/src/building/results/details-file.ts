@@ -1,15 +1,14 @@
 import {
   checkPenetrations,
   continuity,
+  edgeFindings,
   edgesHeat,
   gapVent,
   houseEdges,
-  judgeEdgeHeat,
   saidOf,
   sectionOf,
   solveEdge,
   stackOf,
-  traceFindings,
   breaksOf,
   type DetailedHouse,
   type Details,
@@ -48,11 +47,7 @@ export function detailsFile(
     if (!solved.has(key)) solved.set(key, solveEdge(section)?.heat ?? null);
     const heat = solved.get(key)!;
     if (heat) heats[edge.id] = heat;
-    const findings = [
-      ...section.findings,
-      ...traceFindings(section),
-      ...(heat ? [judgeEdgeHeat(edge.stack.wall, heat)] : []),
-    ];
+    const findings = edgeFindings(edge.stack.wall, section, heat);
     return {
       id: edge.id,
       kind: edge.kind,

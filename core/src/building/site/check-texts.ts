@@ -2,7 +2,15 @@ import { attachmentOf } from '../../assembly/attachment/index.ts';
 import { tradeOf, type Trade } from '../../assembly/trade/index.ts';
 import type { House } from '../house/index.ts';
 import { INLET_SAID, inletOf, type Details } from '../edges/index.ts';
-import { membraneKind, nailingOf, rollOf, SHEET } from '../layout/index.ts';
+import {
+  boardJointsOf,
+  laidParts,
+  membraneKind,
+  nailingOf,
+  rollOf,
+  SHEET,
+  staggerText,
+} from '../layout/index.ts';
 import { claddingNeeds } from '../../physics/materials/index.ts';
 import { leakAtFifty } from '../../physics/steady-moisture/index.ts';
 import { measured, say, type Message } from '../../common/units/index.ts';
@@ -199,19 +207,16 @@ function windowChecks(trade: Trade): Draft[] {
   ];
 }
 
-function insulationChecks(
-  context: CheckContext,
-  layers: readonly ResolvedLayer[],
-  trade: Trade,
-): Draft[] {
+function insulationChecks(context: CheckContext, layers: readonly ResolvedLayer[]): Draft[] {
+  const joints = boardJointsOf(context.house, laidParts(context.wall).boards.length);
   const mat = layers.find(({ fill }) => fill?.category === 'drainage');
   return [
     check(
       'joints',
-      say`Joints ${measured('length', trade('board-stagger'))} off those behind; gaps over ${measured('length', trade('board-gap'))} filled`,
+      say`Joints off those behind by ${staggerText(joints)}; gaps over ${measured('length', joints.gap)} filled`,
       'tape, feeler gauge',
       'every board',
-      [trade('board-gap'), 'm', 0],
+      [joints.gap, 'm', 0],
     ),
     ...(mat ? [matCheck()] : []),
     ...(boltedThrough(context.wall)
@@ -502,7 +507,7 @@ export function draftsOf(step: GraphStep, context: CheckContext): Draft[] {
     case 'windows':
       return windowChecks(trade);
     case 'insulation':
-      return insulationChecks(context, step.layers, trade);
+      return insulationChecks(context, step.layers);
     case 'furring':
       return furringChecks(context, step.layers, trade);
     case 'services':

@@ -27,7 +27,16 @@ export { siteFile, type SitePlanFile } from './site-file.ts';
 export { standingOn } from './standing.ts';
 export { wallSteps } from './wall-steps.ts';
 export { openWall, wettingRun, wettingStatus, type Wetting, type WettingStart } from './wetting.ts';
-export { checkName, dayText, kindName } from './words.ts';
+export {
+  checkLimitText,
+  checkName,
+  checkValueText,
+  dayText,
+  entryText,
+  kindName,
+  longDay,
+  stepDays,
+} from './words.ts';
 export { hourOfYear, siteWeather } from './forecast.ts';
 export type { SiteHouse } from './check-texts.ts';
 export type { GraphStep } from './graph.ts';

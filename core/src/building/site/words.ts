@@ -1,4 +1,6 @@
-import type { StepFamily } from './types.ts';
+import { formatText, type Quantity, type UnitSystem } from '../../common/units/index.ts';
+import { dayNumber, weekday } from './days.ts';
+import type { CheckEntry, CheckResult, PlannedStep, SiteCheck, StepFamily } from './types.ts';
 
 const NAMES: Record<StepFamily, string> = {
   framing: 'Framing',
@@ -51,3 +53,51 @@ export function dayText(day: string, number?: number): string {
   const text = `${MONTH_NAMES[(month ?? 1) - 1]!} ${date}`;
   return number ? `${WEEKDAYS[number - 1]!}, ${text}` : text;
 }
+
+/** A day with its weekday: `Mon, Apr 6`. */
+export const longDay = (day: string): string => dayText(day, weekday(dayNumber(day)));
+
+/** The days of a step: `Mon, Apr 6 to Tue, Apr 7`; `held` where it has none. */
+export function stepDays({ start, finish }: Pick<PlannedStep, 'start' | 'finish'>): string {
+  if (start === null) return 'held';
+  return finish === null || finish === start
+    ? longDay(start)
+    : `${longDay(start)} to ${longDay(finish)}`;
+}
+
+type Asked = Pick<SiteCheck, 'value' | 'unit' | 'tolerance'>;
+
+/** What is measured at a check, in a person's units: `2.5 in.`, `19 %`, `1 in 12`. */
+export function checkValueText(unit: string, si: number, system: UnitSystem): string {
+  const quantity = CHECKED[unit];
+  if (quantity) return formatText(quantity, si, system);
+  if (unit === 'm/m') return `1 in ${si > 0 ? Math.round(1 / si) : '∞'}`;
+  return `${si} ${unit}`;
+}
+
+/** Units of checks that a person reads in another. */
+const CHECKED: Readonly<Record<string, Quantity>> = {
+  m: 'length',
+  'kg/kg': 'share',
+  'share retained': 'share',
+  'kg/m³': 'density',
+  'm³/(h·m²) at 50 Pa': 'leakAtFifty',
+};
+
+/** What a check asks and how far it may be off, in a person's units; empty where nothing is measured. */
+export function checkLimitText({ value, unit, tolerance }: Asked, system: UnitSystem): string {
+  if (value === null || unit === null) return '';
+  const one = (si: number): string => checkValueText(unit, si, system);
+  if (value === 0) return tolerance ? `at most ${one(tolerance)} off` : 'none';
+  return tolerance ? `${one(value)} ± ${one(tolerance)}` : one(value);
+}
+
+const RESULTS: Record<CheckResult, string> = {
+  pass: 'passed',
+  fail: 'failed',
+  overridden: 'overridden',
+};
+
+/** What came of a check: `passed on Mon, Apr 6, Lead`. */
+export const entryText = ({ result, at, by }: Pick<CheckEntry, 'result' | 'at' | 'by'>): string =>
+  `${RESULTS[result]} on ${longDay(at)}${by ? `, ${by}` : ''}`;

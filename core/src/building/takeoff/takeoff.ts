@@ -15,7 +15,8 @@ export interface Takeoff {
   problems: string[];
 }
 
-interface Choices {
+/** What is taken off beyond what the house says itself. */
+export interface TakeoffChoices {
   /** How the edges are made: what openings take follows from it; nothing of it where it is left out. */
   details?: Partial<Details> | undefined;
   /** Whether the lengths of all walls together are planned; else they are cut the quick way. */
@@ -32,7 +33,7 @@ interface Choices {
 export function takeoffOf(
   layouts: readonly ElevationLayout[],
   house: BuiltHouse,
-  choices: Choices = {},
+  choices: TakeoffChoices = {},
 ): Takeoff {
   const steps = takeoffSteps(layouts, house, choices);
   let step = steps.next();
@@ -44,7 +45,7 @@ export function takeoffOf(
 export function* takeoffSteps(
   layouts: readonly ElevationLayout[],
   house: BuiltHouse,
-  { planned = false, packs = {}, details }: Choices = {},
+  { planned = false, packs = {}, details }: TakeoffChoices = {},
 ): Generator<number, Takeoff> {
   const trade = tradeOf(house);
   const by: By = { waste: house.waste ?? {}, kerf: trade('rip-kerf'), problems: new Set() };

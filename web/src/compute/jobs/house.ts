@@ -7,9 +7,8 @@ import {
 } from '@eldrun/core/services';
 import { InputError } from '@eldrun/core/errors';
 import { substituteSteps, type Substitute } from '@eldrun/core/order';
-import { takeoffSteps, type Packs, type Takeoff } from '@eldrun/core/takeoff';
+import { takeoffSteps, type Takeoff, type TakeoffChoices } from '@eldrun/core/takeoff';
 import { tradeOf } from '@eldrun/core/trade';
-import type { Details } from '@eldrun/core/edges';
 import type { House } from '@eldrun/core/house';
 import type { Material } from '@eldrun/core/materials';
 import type { UnitSystem } from '@eldrun/core/units';
@@ -18,7 +17,7 @@ import { through, type Turn } from '../turn.ts';
 
 /** What the page asks of a worker about a house: `file` is the house with its walls. */
 export type HouseQuestion = { file: House; materials: Record<string, Material> } & (
-  | { wanted: 'takeoff'; packs: Packs; details?: Details | undefined }
+  | { wanted: 'takeoff'; choices: TakeoffChoices }
   | { wanted: 'substitutes'; material: string; walls: Record<string, WallFile> }
   | { wanted: 'services'; elevation: string; system: UnitSystem }
 );
@@ -53,8 +52,7 @@ export async function answer(
     }
     const { elevations } = layoutHouse(file, assemblyParts(file.assemblies, materials));
     if (question.wanted === 'takeoff') {
-      const { packs, details } = question;
-      const takeoff = await run(takeoffSteps(elevations, file, { planned: true, packs, details }));
+      const takeoff = await run(takeoffSteps(elevations, file, question.choices));
       return takeoff && { takeoff };
     }
     const layout = elevations.find((one) => one.elevation.id === question.elevation);

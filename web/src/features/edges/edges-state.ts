@@ -3,11 +3,10 @@ import {
   checkPenetrations,
   continuity,
   DETAILS_FORMAT,
+  edgeFindings,
   edgesHeat,
-  judgeEdgeHeat,
   sectionOf,
   stackOf,
-  traceFindings,
   USUAL_OPENING_U,
   yearlyCost,
   type Details,
@@ -29,9 +28,6 @@ const BLANK: Details = { format: DETAILS_FORMAT, version: 1, name: 'Edges' };
 
 /** Of a house without a wall that can be laid out. */
 const NO_HOUSE_EDGES = { edges: [], problems: [] };
-
-/** The findings of an edge that somebody has to look at, worst first. */
-const WORST = ['fail', 'caution', 'info', 'pass'] as const;
 
 /** How the edges of the open project's house are made, and what they do. */
 function makeEdges() {
@@ -66,15 +62,8 @@ function makeEdges() {
     made.value.find((one) => one.edge.id === edge.id)?.section ?? sectionOf(edge);
   const heatOf = (section: EdgeSection): EdgeHeat | null => solver.found(section)?.heat ?? null;
 
-  /** All that is found of an edge, worst first. */
-  function findingsOf(edge: HouseEdge, section: EdgeSection): EdgeFinding[] {
-    const heat = heatOf(section);
-    return [
-      ...section.findings,
-      ...traceFindings(section),
-      ...(heat ? [judgeEdgeHeat(edge.stack.wall, heat)] : []),
-    ].sort((a, b) => WORST.indexOf(a.status) - WORST.indexOf(b.status));
-  }
+  const findingsOf = (edge: HouseEdge, section: EdgeSection): EdgeFinding[] =>
+    edgeFindings(edge.stack.wall, section, heatOf(section));
 
   /** USD a year for each W/K, by the house and energy of the project. */
   const perWatt = computed(() => {

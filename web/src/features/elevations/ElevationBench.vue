@@ -7,6 +7,7 @@ import { formatText, fixed, tapeText, wallLength } from '@eldrun/core/units';
 import { practiceSwitches, type Conflict } from '@eldrun/core/layout';
 import type { Elevation, Practice } from '@eldrun/core/house';
 import { fileName } from '@eldrun/core/document';
+import { factsOfWall, takeoffChoices } from '@eldrun/project';
 import { drawnElevation, ELEVATION_LAYERS, svgFile, type ElevationLayer } from '@eldrun/drawing';
 import ChoiceField from '../../components/ChoiceField.vue';
 import SavedState from '../../components/SavedState.vue';
@@ -160,7 +161,14 @@ const facts = computed(() => {
   const { value: one } = layout;
   if (!one) return [];
   const find = (id: string) => findMaterial(id, one.parts.wall.file, project.pricedMaterials);
-  return lensFacts(props.lens, one, house.value, find, units.value);
+  return lensFacts(props.lens, {
+    layout: one,
+    rules: house.value,
+    placed: state.look(factsOfWall, house.value.assemblies[props.elevation.assembly]!),
+    choices: state.look(takeoffChoices),
+    find,
+    units: units.value,
+  });
 });
 
 const actions = useBenchActions(() => props.elevation, selected);

@@ -3,6 +3,7 @@ import { fixed, formatText, SQUARE_FOOT, type UnitSystem, wallLength } from '@el
 import {
   furringBothWays,
   takeoffOf,
+  type TakeoffChoices,
   type TakeoffLine,
   whatText,
   GOODS,
@@ -11,7 +12,6 @@ import {
 import {
   isComposite,
   nailingOf,
-  rollOf,
   SHEET,
   stripWidth,
   type ElevationLayout,
@@ -19,6 +19,7 @@ import {
 } from '@eldrun/core/layout';
 import { tradeOf, type Trade } from '@eldrun/core/trade';
 import type { Material } from '@eldrun/core/materials';
+import { placingRows, type FactId, type PlacingFacts } from '@eldrun/project';
 import type { ProjectHouse } from '@eldrun/core/house';
 import type { ElevationLayer } from '@eldrun/drawing';
 import { lengthText, totalText } from '../../components/lengths.ts';
@@ -32,21 +33,26 @@ export interface Fact {
 
 type Rules = Omit<ProjectHouse, 'assemblies' | 'elevations' | 'format' | 'version' | 'name'>;
 
-/**
- * What a wall takes of the layer that is looked at, and how it is fastened.
- *
- * @param layout of the wall
- * @param rules of the house
- * @param find looks a material up
- */
+/** What the facts of a wall are read from. */
+export interface LensSubject {
+  layout: ElevationLayout;
+  /** Of the house. */
+  rules: Rules;
+  /** What is said of how its layers are placed: the same on every sheet. */
+  placed: PlacingFacts;
+  /** By what it is taken off: as the order does. */
+  choices: TakeoffChoices;
+  /** Looks a material up. */
+  find: (id: string) => Material | undefined;
+  units: UnitSystem;
+}
+
+/** What a wall takes of the layer that is looked at, and how it is fastened. */
 export function lensFacts(
   lens: ElevationLayer,
-  layout: ElevationLayout,
-  rules: Rules,
-  find: (id: string) => Material | undefined,
-  units: UnitSystem,
+  { layout, rules, placed, choices, find, units }: LensSubject,
 ): Fact[] {
-  const { lines } = takeoffOf([layout], rules);
+  const { lines } = takeoffOf([layout], rules, { ...choices, planned: false });
   const own = lines.filter(({ elevation }) => elevation !== null);
   const trade = tradeOf(rules);
   const length = (value: number): string => lengthText(value, units);
@@ -58,14 +64,23 @@ export function lensFacts(
         value: amountText(line.order, line.orderUnit, units),
         more: netText(line, units),
       }));
-  const fasteners = (start: string): Fact[] =>
+  const fasteners = (start: string): (Fact & { apart: number | null })[] =>
     layout.fasteners
       .filter(({ what }) => what.startsWith(start))
-      .map(({ what, count }) => ({
+      .map(({ what, count, apart }) => ({
         label: capital(what.slice(start.length + 2)),
         value: String(count),
         more: '',
+        apart,
       }));
+  const apart = (value: number | null): string => (value === null ? '' : `${length(value)} apart`);
+
+  const said = (...ids: FactId[]): Fact[] =>
+    placingRows(placed, units, ids).map(({ label, how, standing }) => ({
+      label,
+      value: standing,
+      more: how,
+    }));
 
   switch (lens) {
     case 'services':
@@ -74,13 +89,14 @@ export function lensFacts(
       return frameFacts(layout, own, units);
     case 'sheathing': {
       if (!layout.parts.sheathing) return nothing('sheathing');
-      const { fastener, edge, field, toEdge } = nailingOf(rules);
+      const { fastener } = nailingOf(rules);
       return [
         ...ordered('sheathing'),
         ...fasteners('sheathing').map((fact) => ({
           ...fact,
-          more: `${length(fastener.length ?? layout.parts.sheathing!.thickness + trade('frame-penetration'))} long; ${length(edge)} at edges, ${length(field)} between; ${length(toEdge)} from edges; ${fastener.note}`,
+          more: `${length(fastener.length ?? layout.parts.sheathing!.thickness + trade('frame-penetration'))} long`,
         })),
+        ...said('nailing', 'sheet-gap'),
         {
           label: 'Thickness',
           value: length(layout.parts.sheathing.thickness),
@@ -96,37 +112,29 @@ export function lensFacts(
     case 'membrane': {
       const { membrane } = layout.parts;
       if (!membrane) return nothing('membrane');
-      const { horizontalLap, verticalLap } = rollOf(rules, layout.parts, trade);
-      const both =
-        horizontalLap === verticalLap
-          ? `${length(horizontalLap)} both ways`
-          : `${length(horizontalLap)} at sides, ${length(verticalLap)} at ends`;
-      const laps =
-        membrane.kind === 'self-adhered'
-          ? `laps ${both}`
-          : `laps ${both}, begun at a corner and ${length(trade('wrap-corner'))} around it`;
       return [
         ...ordered('membrane').map((fact) => ({
           ...fact,
           more:
             membrane.kind === 'liquid'
               ? `${fact.more}; check the wet film as it goes on`
-              : `${fact.more}; ${laps}`,
+              : fact.more,
         })),
         ...ordered('tape'),
         ...ordered('primer'),
         ...ordered('joint treatment').map((fact) => ({ ...fact, label: 'Joint treatment' })),
         ...fasteners('membrane').map((fact) => ({
           ...fact,
-          more: `${length(trade('wrap-cap'))} apart`,
+          more: apart(fact.apart),
         })),
+        ...said('laps', 'caps'),
         {
           label: 'Courses',
           value: String(layout.membrane.length),
           more:
             membrane.kind === 'liquid'
               ? 'one film over all'
-              : 'from the bottom up, the upper over the lower',
+              : 'begun at a corner, from the bottom up',
         },
       ];
     }
@@ -139,11 +147,7 @@ export function lensFacts(
           ...fact,
           more: `${fixed(trade('board-temporary'), 0)} a board, until the furring holds them`,
         })),
-        {
-          label: 'Joints',
-          value: length(trade('board-stagger')),
-          more: `off those behind; none at an opening’s corner; gaps over ${length(trade('board-gap'))} are filled`,
-        },
+        ...said('board-joints'),
         ...(wool
           ? [
               {
@@ -196,13 +200,9 @@ export function lensFacts(
         },
         ...fasteners('furring').map((fact) => ({
           ...fact,
-          more: `${length(trade('furring-screw'))} apart; load and screw decide`,
+          more: `${apart(fact.apart)}; load and screw decide`,
         })),
-        {
-          label: 'Stops short',
-          value: length(trade('furring-short')),
-          more: 'of heads and sills, so that they drain; insect screen below and above',
-        },
+        ...said('strips', 'inlet'),
       ];
     }
     case 'cladding': {
@@ -252,6 +252,7 @@ export function lensFacts(
           ...fact,
           more: [needs?.fastening?.kind, ...edges].filter(Boolean).join('; '),
         })),
+        ...said('base'),
       ];
     }
   }

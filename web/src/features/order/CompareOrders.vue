@@ -1,12 +1,20 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
-import { orderTotals, type OrderLine, inOrder, money, roleLabel } from '@eldrun/core/order';
+import {
+  carbonText,
+  hoursText,
+  inOrder,
+  money,
+  orderTotals,
+  roleLabel,
+  type OrderLine,
+} from '@eldrun/core/order';
 import type { House } from '@eldrun/core/house';
 import { amountText } from '@eldrun/core/takeoff';
 import ChoiceField from '../../components/ChoiceField.vue';
 import { useProject } from '../../project/project.ts';
 import { useOrder } from './order-state.ts';
-import { carbonText, hoursText, sizeText } from './order-words.ts';
+import { sizeText } from './order-words.ts';
 import { useTakeoff } from './takeoff-run.ts';
 
 /** The same house with one assembly built as another wall: what its order takes more and less. */
@@ -36,11 +44,7 @@ const file = computed<House | null>(() => {
     assemblies: { ...house.value.assemblies, [chosen.value]: project.fileOf(wall) },
   };
 });
-const run = useTakeoff(() =>
-  file.value
-    ? { file: file.value, materials: project.pricedMaterials, packs: state.packs.value }
-    : null,
-);
+const run = useTakeoff(() => (file.value ? state.asked(file.value) : null));
 const theirs = computed(() =>
   (run.takeoff.value?.lines ?? []).filter(({ elevation }) => elevation === null).map(state.priced),
 );
@@ -90,7 +94,9 @@ const signed = (value: number, text: (amount: number) => string): string =>
       <p v-else-if="file && run.takeoff.value" class="sums" data-compared>
         <strong>{{ signed(totals.usd - state.totals.value.usd, money) }}</strong>,
         {{ signed(totals.minutes - state.totals.value.minutes, hoursText) }} of work,
-        {{ signed(totals.carbon - state.totals.value.carbon, carbonText) }} CO₂e
+        {{
+          signed(totals.carbon - state.totals.value.carbon, (kg) => carbonText(kg, project.units))
+        }}
         <span v-if="totals.unpriced > 0" class="wrong"
           >; {{ totals.unpriced }} of its lines have no price</span
         >

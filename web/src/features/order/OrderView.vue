@@ -2,7 +2,7 @@
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { fixed } from '@eldrun/core/units';
-import { money } from '@eldrun/core/order';
+import { orderLimits, orderSums } from '@eldrun/core/order';
 import HousePlace from '../../components/HousePlace.vue';
 import { useProject } from '../../project/project.ts';
 import CuttingPart from './CuttingPart.vue';
@@ -10,7 +10,6 @@ import QuotationsPart from './QuotationsPart.vue';
 import ReceivingPart from './ReceivingPart.vue';
 import TakeoffPart from './TakeoffPart.vue';
 import { provideOrder } from './order-state.ts';
-import { carbonText, hoursText } from './order-words.ts';
 import { partOf, PARTS } from './parts.ts';
 
 /** What has to be bought for the house: taken off, cut, priced, asked for, received. */
@@ -18,6 +17,8 @@ const route = useRoute();
 const project = useProject();
 const state = provideOrder();
 const { takeoff, totals, lines } = state;
+const sums = computed(() => orderSums(totals.value, project.units));
+const limits = computed(() => orderLimits(totals.value, lines.value.length));
 
 const part = computed(() => partOf(route.params['part']));
 const to = (id: string) => ({
@@ -46,23 +47,19 @@ const waiting = computed(() =>
   >
     <template #figures>
       <p data-totals>
-        <strong>{{ money(totals.usd) }}</strong> of materials<template v-if="totals.labor !== null"
-          >, <strong>{{ money(totals.labor) }}</strong> of labor</template
+        <template v-for="(sum, n) in sums" :key="sum.id"
+          ><template v-if="n > 0"> · </template>{{ sum.label }}
+          <strong>{{ sum.value }}</strong></template
         >
-        · {{ hoursText(totals.minutes) }} of work · <strong>{{ carbonText(totals.carbon) }}</strong>
-        CO₂e
       </p>
     </template>
     <template #notes>
       <p>
-        <template v-if="totals.unpriced > 0"
-          ><strong class="wrong"
-            >{{ totals.unpriced }} of {{ lines.length }} lines have no price and are left
-            out</strong
+        <template v-if="limits.missing"
+          ><strong class="wrong">{{ limits.missing }}</strong
           >;
         </template>
-        {{ totals.demo }} at demo prices, which are no quotations; carbon of
-        {{ lines.length - totals.withoutCarbon }} of {{ lines.length }} lines is known
+        {{ limits.known }}
       </p>
     </template>
     <template #tools>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { amountIn, amountText } from '@eldrun/core/takeoff';
-import { BASIS, type OrderLine, inOrder, money, roleLabel } from '@eldrun/core/order';
-import { messageText, parseNumber } from '@eldrun/core/units';
+import { BASIS, hoursText, type OrderLine, inOrder, money, roleLabel } from '@eldrun/core/order';
+import { format, messageText, parseNumber } from '@eldrun/core/units';
 import type { HouseCommand } from '@eldrun/core/house';
 import ChoiceField from '../../components/ChoiceField.vue';
 import TableCell from '../../components/TableCell.vue';
@@ -11,7 +11,7 @@ import CompareOrders from './CompareOrders.vue';
 import PacksPanel from './PacksPanel.vue';
 import { useOrderFiles } from './order-files.ts';
 import { useOrder } from './order-state.ts';
-import { carbonText, eachText, hoursText, netText, sizeText, wasteText } from './order-words.ts';
+import { eachText, netText, sizeText, wasteText } from './order-words.ts';
 
 /** Every line of the order, of the house or of one wall: what is built in, what is bought, what it costs. */
 const project = useProject();
@@ -132,7 +132,7 @@ function read(event: Event): void {
           <th scope="col">USD each</th>
           <th scope="col">USD</th>
           <th scope="col" class="words wide">Price from</th>
-          <th scope="col">CO₂e</th>
+          <th scope="col">{{ format('carbon', 0, units).unit }}</th>
           <th scope="col" class="wide">Labor</th>
         </tr>
       </thead>
@@ -172,7 +172,7 @@ function read(event: Event): void {
               BASIS[line.basis]
             }}</span>
           </td>
-          <td>{{ carbonText(line.carbon) }}</td>
+          <td>{{ line.carbon === null ? '–' : format('carbon', line.carbon, units).text }}</td>
           <td class="wide">{{ hoursText(line.minutes) }}</td>
         </tr>
       </tbody>

@@ -8,17 +8,14 @@ import {
   type OrderCommand,
   type OrderLine,
 } from '@eldrun/core/order';
-import type { HouseCommand } from '@eldrun/core/house';
+import type { House, HouseCommand } from '@eldrun/core/house';
 import type { Material } from '@eldrun/core/materials';
-import type { Packs, Takeoff, TakeoffLine } from '@eldrun/core/takeoff';
+import type { Takeoff, TakeoffLine } from '@eldrun/core/takeoff';
 import { useOnlyDocument } from '../../project/only-document.ts';
 import { makeHouse } from '../../project/house.ts';
 import { useProject } from '../../project/project.ts';
-import { materialsAtPrices, orderOf, priceBook } from '@eldrun/project';
+import { materialsAtPrices, orderOf, priceBook, takeoffChoices } from '@eldrun/project';
 import { useTakeoff } from './takeoff-run.ts';
-
-/** Nothing said of packs: the same object, so that nothing is taken off again. */
-const USUAL: Packs = {};
 
 const NO_EDGES: Details = { format: DETAILS_FORMAT, version: 1, name: 'Edges' };
 
@@ -51,16 +48,16 @@ function makeOrder() {
     () => last.value === 'house',
     () => ({ order: order.value, details: edges.exists.value ? edges.current.value : null }),
   );
-  const packs = computed(() => order.value.packs ?? USUAL);
+  const packs = computed(() => order.value.packs ?? {});
+  /** The house built as it is, or as another: by the same choices. */
+  const asked = (file: House) => ({
+    file,
+    materials: project.pricedMaterials,
+    choices: house.look(takeoffChoices),
+  });
   const run = useTakeoff(() =>
     house.record.state.value === 'ready' && edges.state.value === 'ready'
-      ? {
-          file: house.file.value,
-          materials: project.pricedMaterials,
-          packs: packs.value,
-          // Boxes and returns follow once somebody has said how the openings are made.
-          ...(edges.exists.value ? { details: edges.current.value } : {}),
-        }
+      ? asked(house.file.value)
       : null,
   );
 
@@ -102,6 +99,7 @@ function makeOrder() {
     record,
     order,
     packs,
+    asked,
     takeoff: run,
     materials,
     priced,

@@ -12,13 +12,6 @@ export const sizeText = ({ what }: TakeoffLine, system: UnitSystem): string =>
 export const wasteText = ({ net, bought }: TakeoffLine): string =>
   net > 0 ? `+${fixed((bought / net - 1) * 100, 0)} %` : '–';
 
-/** `1,234 kg`. */
-export const carbonText = (carbon: number | null): string =>
-  carbon === null ? '–' : `${carbon.toLocaleString('en-US', { maximumFractionDigits: 0 })} kg`;
-
-export const hoursText = (minutes: number | null): string =>
-  minutes === null ? '–' : `${fixed(minutes / 60, 1)} h`;
-
 /** What one unit costs in the units of a reader, as it is typed. */
 export function eachText({ each, orderUnit }: OrderLine, system: UnitSystem): string {
   if (each === null) return '';

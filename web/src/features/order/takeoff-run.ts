@@ -1,8 +1,7 @@
 import { onScopeDispose, ref, shallowRef, watch, type Ref } from 'vue';
-import type { Details } from '@eldrun/core/edges';
 import type { House } from '@eldrun/core/house';
 import type { Material } from '@eldrun/core/materials';
-import type { Packs, Takeoff } from '@eldrun/core/takeoff';
+import type { Takeoff, TakeoffChoices } from '@eldrun/core/takeoff';
 import { Newest } from '../../compute/newest.ts';
 
 /** A takeoff that is worked out beside the page: what it is of, how far it is, what came of it. */
@@ -24,14 +23,13 @@ const MOMENT = 300;
 /**
  * Takes a house off again whenever it changes. An older run is dropped; what was there stays until the new one is.
  *
- * @param of the house with its walls, null where there is none; the materials, the packs, and how its edges are made
+ * @param of the house with its walls, null where there is none; the materials, and by what it is taken off
  */
 export function useTakeoff(
   of: () => {
     file: House;
     materials: Record<string, Material>;
-    packs: Packs;
-    details?: Details | undefined;
+    choices: TakeoffChoices;
   } | null,
 ): TakeoffRun {
   const worker = new Newest('house', 'shown');

@@ -198,7 +198,7 @@ async function read(event: Event): Promise<void> {
     </header>
     <p v-if="contents.failure" class="wrong" role="alert">
       The walls could not be read: {{ contents.failure }}
-      <button type="button" class="action" @click="contents.loadWalls">Try again</button>
+      <button type="button" class="action" @click="contents.loadWanted">Try again</button>
     </p>
     <div class="filters">
       <SegmentedChoice

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { longDay } from '@eldrun/core/site';
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
 import { INCH, FOOT, fixed, formatText, parseNumber } from '@eldrun/core/units';
 import { freeName, outlineOf } from '@eldrun/core/house';
@@ -20,7 +21,7 @@ import TableCell from '../../components/TableCell.vue';
 import TextField from '../../components/TextField.vue';
 import { useWait } from '../../compute/wait.ts';
 import { useNotices } from '../../persistence/notices.ts';
-import { longDay, useSite } from './site-state.ts';
+import { useSite } from './site-state.ts';
 import { useWho } from './who.ts';
 
 /** A blower door test: pressures and flows, what they come to, what was expected, and what follows. */

@@ -1,18 +1,15 @@
 <script setup lang="ts">
 import InputText from 'primevue/inputtext';
 import { computed, ref, shallowRef, useId } from 'vue';
-import {
-  formatText,
-  messageText,
-  parseLength,
-  parseNumber,
-  type UnitSystem,
-} from '@eldrun/core/units';
+import { messageText, parseLength, parseNumber } from '@eldrun/core/units';
 import { InputError } from '@eldrun/core/errors';
 import {
   cautionsOf,
+  checkLimitText,
   checkName,
+  checkValueText,
   groupedBy,
+  entryText,
   kindName,
   type CheckEntry,
   type CheckResult,
@@ -27,7 +24,7 @@ import { usePhotos } from '../../persistence/photos.ts';
 import OverrideDialog from './OverrideDialog.vue';
 import PhotoButton from './PhotoButton.vue';
 import PhotoRow from './PhotoRow.vue';
-import { longDay, useSite } from './site-state.ts';
+import { useSite } from './site-state.ts';
 import { useWho } from './who.ts';
 
 /** What is looked at before it is hidden: pass, fail, note, photo, who, when. A failed one holds the next step. */
@@ -73,24 +70,6 @@ const failed = computed(
   () => [...state.found.value.values()].filter(({ result }) => result === 'fail').length,
 );
 
-function measureText({ value, unit, tolerance }: SiteCheck, units: UnitSystem): string {
-  if (value === null || unit === null) return '';
-  const one = (si: number): string =>
-    unit === 'm'
-      ? formatText('length', si, units)
-      : unit === 'kg/kg' || unit === 'share retained'
-        ? formatText('share', si, units)
-        : unit === 'kg/m³'
-          ? formatText('density', si, units)
-          : unit === 'm/m'
-            ? `1 in ${si > 0 ? Math.round(1 / si) : '∞'}`
-            : unit.startsWith('m³')
-              ? formatText('leakAtFifty', si, units)
-              : `${si} ${unit}`;
-  if (value === 0) return tolerance ? `at most ${one(tolerance)} off` : 'none';
-  return tolerance ? `${one(value)} ± ${one(tolerance)}` : one(value);
-}
-
 /** Whether the step that hides what it looks at has begun. */
 const hidden = ({ before, id: check }: SiteCheck): boolean =>
   before !== null && begun(before) && state.found.value.get(check)?.result !== 'pass';
@@ -99,8 +78,8 @@ const hidden = ({ before, id: check }: SiteCheck): boolean =>
 const TYPED = new Set(['m', 'm/m', 'kg/kg', 'share retained', 'kg/m³', 'L']);
 const measurable = ({ value, unit }: SiteCheck): boolean =>
   value !== null && unit !== null && TYPED.has(unit);
-const measuredText = (check: SiteCheck, value: number): string =>
-  measureText({ ...check, value, tolerance: null }, state.project.units) || '0';
+const measuredText = ({ unit }: SiteCheck, value: number): string =>
+  checkValueText(unit!, value, state.project.units);
 
 /** Takes what was measured: within the tolerance it passes, else it fails. */
 function measure(check: SiteCheck, text: string): void {
@@ -157,7 +136,6 @@ function override(check: SiteCheck): void {
   asking.value = true;
 }
 const MARK = { pass: 'pass', fail: 'fail', overridden: 'caution' } as const;
-const WORD = { pass: 'passed', fail: 'failed', overridden: 'overridden' } as const;
 </script>
 
 <template>
@@ -210,8 +188,8 @@ const WORD = { pass: 'passed', fail: 'failed', overridden: 'overridden' } as con
             line by line.
           </p>
           <p class="small soft">
-            <template v-if="measureText(check, state.project.units)"
-              >{{ measureText(check, state.project.units) }} · </template
+            <template v-if="checkLimitText(check, state.project.units)"
+              >{{ checkLimitText(check, state.project.units) }} · </template
             >{{ check.sample }} · {{ check.instrument
             }}<template v-if="check.before">
               · {{ hidden(check) ? '◆ already hidden by' : 'before' }}
@@ -219,9 +197,8 @@ const WORD = { pass: 'passed', fail: 'failed', overridden: 'overridden' } as con
             >
           </p>
           <p v-for="(entry, n) in entries.get(check.id) ?? []" :key="n" class="small">
-            {{ WORD[entry.result] }} on {{ longDay(entry.at)
-            }}<template v-if="entry.by">, {{ entry.by }}</template
-            ><template v-if="entry.measured !== undefined"
+            {{ entryText(entry)
+            }}<template v-if="entry.measured !== undefined"
               >, measured {{ measuredText(check, entry.measured) }}</template
             ><template v-if="entry.note">: {{ entry.note }}</template
             ><template v-if="entry.reason">: {{ entry.reason }}</template>

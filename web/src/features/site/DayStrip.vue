@@ -1,8 +1,15 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref } from 'vue';
-import { dayNumber, dayOf, kindName, type ForecastDay, type PlannedStep } from '@eldrun/core/site';
+import {
+  dayNumber,
+  dayOf,
+  kindName,
+  type ForecastDay,
+  type PlannedStep,
+  longDay,
+  stepDays,
+} from '@eldrun/core/site';
 import { formatText, type UnitSystem } from '@eldrun/core/units';
-import { longDay } from './site-state.ts';
 
 /** The days of a site down the page, its elevations across: what is worked where on which day. */
 const props = defineProps<{
@@ -106,7 +113,7 @@ async function walk(event: KeyboardEvent, day: string): Promise<void> {
 }
 
 const label = (step: PlannedStep): string =>
-  `${kindName(step.kind)}, ${longDay(step.start!)} to ${longDay(step.finish!)}${
+  `${kindName(step.kind)}, ${stepDays(step)}${
     { no: '', started: ', under way', done: ', done' }[step.entered]
   }`;
 </script>

@@ -3,14 +3,14 @@ import InputText from 'primevue/inputtext';
 import Textarea from 'primevue/textarea';
 import { computed, ref, useId } from 'vue';
 import { formatText, parseNumber, parseDay } from '@eldrun/core/units';
-import { groupedBy, kindName, type LogEntry, type PlannedStep } from '@eldrun/core/site';
+import { groupedBy, kindName, type LogEntry, type PlannedStep, longDay } from '@eldrun/core/site';
 import ChoiceField from '../../components/ChoiceField.vue';
 import SegmentedChoice from '../../components/SegmentedChoice.vue';
 import TextField from '../../components/TextField.vue';
 import { usePhotos } from '../../persistence/photos.ts';
 import PhotoButton from './PhotoButton.vue';
 import PhotoRow from './PhotoRow.vue';
-import { longDay, useSite } from './site-state.ts';
+import { useSite } from './site-state.ts';
 import { useWho } from './who.ts';
 
 /** What was done and seen, day by day, with photos. */

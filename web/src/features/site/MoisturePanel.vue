@@ -9,11 +9,11 @@ import {
   simulatedSensors,
   type Reading,
 } from '@eldrun/core/instruments';
-import { addDays, dayNumber, type Wetting } from '@eldrun/core/site';
+import { addDays, dayNumber, type Wetting, longDay } from '@eldrun/core/site';
 import ChoiceField from '../../components/ChoiceField.vue';
 import StatusMark from '../../components/StatusMark.vue';
 import TextField from '../../components/TextField.vue';
-import { longDay, useSite } from './site-state.ts';
+import { useSite } from './site-state.ts';
 import { useWetting } from './wetting-run.ts';
 import { useWho } from './who.ts';
 

@@ -2,7 +2,7 @@
 import { computed, ref, shallowRef } from 'vue';
 import { fixed, messageText } from '@eldrun/core/units';
 import { money } from '@eldrun/core/order';
-import { kindName, type Alternative, type Move, problemStatus } from '@eldrun/core/site';
+import { kindName, type Alternative, type Move, problemStatus, longDay } from '@eldrun/core/site';
 import { useElementSize } from '@vueuse/core';
 import StatusMark from '../../components/StatusMark.vue';
 import { useNotices } from '../../persistence/notices.ts';
@@ -11,7 +11,7 @@ import OverrideDialog from './OverrideDialog.vue';
 import SetUp from './SetUp.vue';
 import StandingWall from './StandingWall.vue';
 import StepPanel from './StepPanel.vue';
-import { longDay, useSite } from './site-state.ts';
+import { useSite } from './site-state.ts';
 
 /** The order of work, day by day, and the wall as it stands. */
 const state = useSite();

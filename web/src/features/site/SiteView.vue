@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { longDay } from '@eldrun/core/site';
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import HousePlace from '../../components/HousePlace.vue';
@@ -10,7 +11,7 @@ import LogPart from './LogPart.vue';
 import SequencePart from './SequencePart.vue';
 import WeatherPart from './WeatherPart.vue';
 import { partOf, PARTS } from './parts.ts';
-import { longDay, provideSite } from './site-state.ts';
+import { provideSite } from './site-state.ts';
 
 /** What is done on the site: in which order, by when, checked, measured, written down. */
 const route = useRoute();

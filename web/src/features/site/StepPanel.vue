@@ -2,11 +2,18 @@
 import { computed, ref, watch } from 'vue';
 import { fixed, messageText, parseDay } from '@eldrun/core/units';
 import { InputError } from '@eldrun/core/errors';
-import { cautionsOf, checkName, kindName, type Progress } from '@eldrun/core/site';
+import {
+  cautionsOf,
+  checkName,
+  kindName,
+  longDay,
+  stepDays,
+  type Progress,
+} from '@eldrun/core/site';
 import ChoiceField from '../../components/ChoiceField.vue';
 import StatusMark from '../../components/StatusMark.vue';
 import TextField from '../../components/TextField.vue';
-import { longDay, useSite } from './site-state.ts';
+import { useSite } from './site-state.ts';
 
 /** A step: its days, what it waits for and why, what it asks, what was entered for it. */
 const emit = defineEmits<{ move: [step: string, before: string] }>();
@@ -96,12 +103,8 @@ const dropMove = (n: number): void => {
   <section v-if="step" class="panel" aria-label="The step" data-step-panel>
     <h2>{{ elevation }}: {{ kindName(step.kind) }}</h2>
     <p>
-      <template v-if="step.start">
-        <strong>{{ longDay(step.start) }}</strong><template v-if="step.finish !== step.start">
-          to {{ longDay(step.finish!) }}</template
-        >
-      </template>
-      <template v-else><StatusMark status="fail" /> no day: held</template>
+      <strong v-if="step.start">{{ stepDays(step) }}</strong>
+      <template v-else><StatusMark status="fail" /> {{ stepDays(step) }}</template>
       · {{ step.crew }}, {{ fixed(step.hours, 1) }} h
     </p>
     <p v-for="id in step.held" :key="id" class="wrong">

@@ -10,11 +10,12 @@ import {
   type StepWeather,
   type Wetting,
   wettingStatus,
+  longDay,
 } from '@eldrun/core/site';
 import ChoiceField from '../../components/ChoiceField.vue';
 import StatusMark from '../../components/StatusMark.vue';
 import WettingChart from './WettingChart.vue';
-import { longDay, useSite } from './site-state.ts';
+import { useSite } from './site-state.ts';
 import { useWetting } from './wetting-run.ts';
 
 /** What lies open and until when, what the weather of the next days allows, and what rain does to an open wall. */

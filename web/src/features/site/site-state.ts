@@ -2,14 +2,12 @@ import { computed, inject, provide, ref, type InjectionKey } from 'vue';
 import {
   addDays,
   dayNumber,
-  dayText,
   groupedBy,
   kindName,
   latestChecks,
   refusalOf,
   simulatedForecast,
   SITE_FORMAT,
-  weekday,
   workdaysOf,
   type Move,
   type PlannedStep,
@@ -168,6 +166,3 @@ export function provideSite(): SiteState {
 
 /** The site of the place. */
 export const useSite = (): SiteState => inject(KEY)!;
-
-/** A day with its weekday, for people. */
-export const longDay = (day: string): string => dayText(day, weekday(dayNumber(day)));

@@ -23,6 +23,7 @@ const NameDialog = defineAsyncComponent(() => import('../../components/NameDialo
 
 const emit = defineEmits<{
   keys: [];
+  placed: [];
   history: [];
   bin: [];
   travel: [direction: 'undo' | 'redo'];
@@ -117,6 +118,7 @@ const items = computed(() => [
       { label: 'Save as a file', command: saveAsFile },
       { label: 'Save the drawing, 1:5', command: () => void saveDrawing() },
       { label: 'Lay a baseline over', command: baseline.layOver },
+      { label: 'How it is put together…', command: () => emit('placed') },
       { label: 'Saved states…', command: () => emit('history') },
       {
         label: 'Delete',

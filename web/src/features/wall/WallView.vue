@@ -57,6 +57,7 @@ const HistoryDialog = defineAsyncComponent(() => import('./HistoryDialog.vue'));
 const KeysDialog = defineAsyncComponent(() => import('./KeysDialog.vue'));
 const LayerPanel = defineAsyncComponent(() => import('./LayerPanel.vue'));
 const MaterialShelf = defineAsyncComponent(() => import('./MaterialShelf.vue'));
+const PlacedDialog = defineAsyncComponent(() => import('./PlacedDialog.vue'));
 const SureDialog = defineAsyncComponent(() => import('./SureDialog.vue'));
 
 const route = useRoute();
@@ -77,6 +78,7 @@ const failure = ref('');
 const keysShown = ref(false);
 const shelfShown = ref(false);
 const historyShown = ref(false);
+const placedShown = ref(false);
 const sureShown = ref(false);
 const binShown = ref(false);
 const verdicts = useTemplateRef<InstanceType<typeof VerdictList>>('verdicts');
@@ -272,6 +274,7 @@ void open();
   <div v-else-if="wall.document" class="bench">
     <WallTools
       @keys="keysShown = true"
+      @placed="placedShown = true"
       @history="historyShown = true"
       @bin="binShown = true"
       @travel="travel"
@@ -346,6 +349,7 @@ void open();
     <BinDialog v-if="binShown" v-model:visible="binShown" />
     <KeysDialog v-if="keysShown" v-model:visible="keysShown" />
     <SureDialog v-if="sureShown" v-model:visible="sureShown" />
+    <PlacedDialog v-if="placedShown" v-model:visible="placedShown" />
     <HistoryDialog v-if="historyShown" v-model:visible="historyShown" @run="run" />
     <ExplanationDialog
       v-if="bench.explanation"
