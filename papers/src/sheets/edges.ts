@@ -6,6 +6,7 @@ import {
   edge as edgeOf,
   edgeHeat,
   edges,
+  layouts,
   materialsAtPrices,
   theHouse,
   type Look,
@@ -51,7 +52,7 @@ export function edgesSheet(look: Look, units: UnitSystem, only: readonly string[
     blocks: wanted.flatMap((edge, n): Block[] => {
       const { section } = look(edgeOf, edge.id);
       const heat = look(edgeHeat, edge.id);
-      const findings = edgeFindings(edge.stack.wall, section, heat).filter(
+      const findings = edgeFindings(edge, section, heat, look(layouts)).filter(
         ({ status }) => status !== 'pass',
       );
       const places = edge.places.map(({ elevation, opening }) =>

@@ -47,7 +47,7 @@ export function detailsFile(
     if (!solved.has(key)) solved.set(key, solveEdge(section)?.heat ?? null);
     const heat = solved.get(key)!;
     if (heat) heats[edge.id] = heat;
-    const findings = edgeFindings(edge.stack.wall, section, heat);
+    const findings = edgeFindings(edge, section, heat, elevations);
     return {
       id: edge.id,
       kind: edge.kind,

@@ -3,7 +3,6 @@ import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import {
   EDGE_NAMES,
-  gapVent,
   GROUP_OF,
   saidOf,
   type EdgeKind,
@@ -62,17 +61,6 @@ const scale = computed(() => {
 const findings = computed(() =>
   shown.value ? state.findingsOf(shown.value.edge, shown.value.section) : [],
 );
-
-/** The gap of the walls that stand on this base. */
-const vents = computed(() => {
-  const now = shown.value;
-  if (!now || now.edge.kind !== 'base') return [];
-  const layout = state.layouts.value.find(
-    ({ elevation }) => elevation.id === now.edge.places[0]?.elevation,
-  );
-  const vent = layout && gapVent(now.edge.stack, now.edge.said, layout);
-  return (vent?.findings ?? []).map((one, i) => ({ id: `vent${i}`, ...one }));
-});
 
 const added = computed(() =>
   (state.details.value.edges ?? []).find(({ id }) => id === shown.value?.edge.id),
@@ -259,12 +247,7 @@ const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
         >Draw the walls first</RouterLink
       >
     </p>
-    <EdgeDetail
-      v-if="shown"
-      :section="shown.section"
-      :findings="[...findings, ...vents]"
-      :units="units"
-    />
+    <EdgeDetail v-if="shown" :section="shown.section" :findings="findings" :units="units" />
     <div v-if="shown" class="columns">
       <section aria-labelledby="made">
         <h2 id="made">

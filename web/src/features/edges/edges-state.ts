@@ -63,7 +63,7 @@ function makeEdges() {
   const heatOf = (section: EdgeSection): EdgeHeat | null => solver.found(section)?.heat ?? null;
 
   const findingsOf = (edge: HouseEdge, section: EdgeSection): EdgeFinding[] =>
-    edgeFindings(edge.stack.wall, section, heatOf(section));
+    edgeFindings(edge, section, heatOf(section), layouts.value);
 
   /** USD a year for each W/K, by the house and energy of the project. */
   const perWatt = computed(() => {

@@ -20,6 +20,7 @@ const wall = useWall();
 const contents = useContents();
 
 const KINDS = ['house', 'details', 'site'] as const;
+const walls = contents.followWalls();
 const said = KINDS.map((kind) => [kind, contents.followOnly(kind)] as const);
 const { look } = useDerived(() =>
   Object.fromEntries(said.map(([kind, document]) => [kind, document.value])),
@@ -50,7 +51,7 @@ const CHOSEN_IN: Record<FactId, { name: string; label: string }> = (() => {
 /** Whether all that is read of it is there. */
 const ready = computed(
   () =>
-    contents.walls.has(wall.id) &&
+    walls.value.has(wall.id) &&
     said.every(
       ([kind, document]) =>
         document.value !== null || !project.documents.some((one) => one.kind === kind),
