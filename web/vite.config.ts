@@ -88,6 +88,10 @@ const lighterFont = (): Plugin => ({
 const packages = (...names: string[]): RegExp =>
   new RegExp(`/node_modules/(?:${names.join('|')})(?:/|$)`);
 
+/** A module that one of them is for. */
+const either = (...tests: RegExp[]): RegExp =>
+  new RegExp(tests.map(({ source }) => source).join('|'));
+
 /**
  * Files by what is needed together: few requests, and little in them that is not needed. The first group that has a module
  * keeps it; none imports one that stands below it, so that each is whole before what it is needed for.
@@ -98,12 +102,16 @@ const GROUPS = [
     test: /(?:node_modules\/(?:@?vue|@vueuse|vue-router|pinia)\/|plugin-vue[/:]export-helper)/,
   },
   {
+    // What every page has: its notices, and how it asks the server.
     name: 'frame',
-    test: packages(
-      '@primeuix/(?:styled|utils|themes|styles/dist/(?:base|toast|ripple|selectbutton|togglebutton))',
-      '@primevue/core',
-      'primevue/(?:base|basecomponent|config|toast.*|portal|ripple|usetoast|selectbutton|togglebutton)',
-      '@primevue/icons/(?:baseicon|utils|times.*|check|exclamation.*|info.*)',
+    test: either(
+      packages(
+        '@primeuix/(?:styled|utils|themes|styles/dist/(?:base|toast|ripple|selectbutton|togglebutton))',
+        '@primevue/core',
+        'primevue/(?:base|basecomponent|config|toast.*|portal|ripple|usetoast|selectbutton|togglebutton|utils)',
+        '@primevue/icons/(?:baseicon|utils|times.*|check|exclamation.*|info.*)',
+      ),
+      /web\/src\/(?:compute\/after-paint|persistence\/(?:api|changes|device|notices|offline)\.ts|components\/(?:SegmentedChoice|StatusMark|dropped-file|walk)\.)/,
     ),
   },
   {
@@ -122,21 +130,21 @@ const GROUPS = [
       '@primevue/icons/(?:chevron.*|window.*)',
     ),
   },
-  { name: 'joi', test: packages('joi') },
   { name: 'echarts', test: packages('echarts', 'zrender', 'vue-echarts', 'tslib') },
   {
     name: 'words',
-    test: /(?:core\/src\/common\/(?!prescriptive|validation)|contract\/src|node_modules\/(?:fast-equals|fraction\.js|d3-dsv|fastest-levenshtein|minisearch|quick-lru)\/)/,
+    // Workers need it too.
+    test: /(?:core\/src\/common\/(?!prescriptive|validation)|contract\/src|web\/src\/compute\/(?:jobs|turn)\.ts|vite\/preload-helper|node_modules\/(?:fast-equals|fraction\.js|d3-dsv|fastest-levenshtein|minisearch|quick-lru|tinyqueue)\/)/,
   },
-  {
-    name: 'page',
-    test: /web\/src\/(?:compute\/after-paint|persistence\/(?:api|changes|device|notices|offline)\.ts|components\/(?:SegmentedChoice|StatusMark|dropped-file|walk)\.)/,
-  },
+  { name: 'offline', test: /(?:workbox-window|pwa-register)/ },
   {
     name: 'files',
-    test: /(?:node_modules\/jsonc-parser\/|core\/src\/building\/kinds\/wall|core\/src\/common\/validation\/|core\/src\/(?:physics|assembly\/(?!exploration|decision)).*\/(?:(?:.*-)?schemas?|files?)\.ts)/,
+    test: /(?:node_modules\/(?:joi|jsonc-parser)\/|core\/src\/building\/kinds\/wall|core\/src\/common\/validation\/|core\/src\/(?:physics|assembly\/(?!exploration|decision)).*\/(?:(?:.*-)?schemas?|files?)\.ts)/,
   },
-  { name: 'house-files', test: /core\/src\/building\/.*\/(?:(?:.*-)?schemas?|files?|csv)\.ts/ },
+  {
+    name: 'house-files',
+    test: /core\/src\/building\/(?:kinds\/(?!wall|decision|index)|.*\/(?:(?:.*-)?schemas?|files?|csv)\.ts)/,
+  },
   {
     // What a wall is drawn and read with at once.
     name: 'wall',
@@ -145,13 +153,13 @@ const GROUPS = [
   {
     // What it is judged by.
     name: 'judging',
-    test: /core\/(?:data\/(?!goods)|src\/physics\/(?!instruments)|src\/assembly\/(?!exploration|decision|options))/,
+    test: /(?:core\/(?:data\/(?!goods)|src\/physics\/(?!instruments)|src\/assembly\/(?!exploration|decision|options))|web\/src\/compute\/run-parts)/,
   },
+  { name: 'options', test: /core\/src\/assembly\// },
   {
-    name: 'options',
-    test: /core\/src\/(?:assembly\/|physics\/instruments)/,
+    name: 'house',
+    test: /(?:core\/(?:data\/|src\/(?:physics\/instruments|building\/(?!kinds|results)))|\/project\/src\/)/,
   },
-  { name: 'house', test: /(?:core\/(?:data\/|src\/building\/(?!kinds|results))|\/project\/src\/)/ },
   {
     name: 'drawing',
     test: /(?:drawing\/src\/(?!edge|elevation|drawn|dxf|notes|index)|web\/src\/charts\/(?!chart|run-chart|years?|moisture|temperature|field)|node_modules\/d3-(?:shape|path|scale|interpolate|color|array|format)\/)/,
@@ -162,13 +170,19 @@ const GROUPS = [
   },
   {
     name: 'house-page',
-    test: /web\/src\/(?:project\/(?:house|derived)\.ts|components\/(?:HousePlace|WallProblems))/,
+    test: /(?:web\/src\/(?:project\/(?:house|derived)\.ts|components\/(?:HousePlace|WallProblems))|drawing\/src\/)/,
   },
   {
     // What every page of a project has.
     name: 'project',
-    test: /(?:web\/src\/(?:components\/(?!\w*(?:Fields?|Figures|Section|Notices|Cell|Dialog|Differences|Nav)\.|OptionsSwitch|lengths|quantities|typed-text|day|kept-aside)|persistence|project\/(?!options|only|price|compare|variants)|compute\/(?!jobs|compute|serve|turn|run-parts|explore-pool|years-run))|idb-keyval|virtual:compute)/,
+    test: /(?:web\/src\/(?:features\/wall\/wall-actions|components\/(?!\w*(?:Fields?|Figures|Section|Notices|Cell|Dialog|Differences|Nav)\.|OptionsSwitch|lengths|quantities|typed-text|day|kept-aside)|persistence|project\/(?!options|only|price|compare|variants)|compute\/(?!jobs|compute|serve|turn|run-parts|explore-pool|years-run))|idb-keyval|virtual:compute)/,
   },
+  {
+    // What the bench of a wall and its lenses share.
+    name: 'bench',
+    test: /web\/src\/(?:compute\/years-run|features\/wall\/(?:baseline|bench|heat\/heat|bench-keys|lens|build-up\/lens|moisture\/moisture|years\/(?:simulation|RunVerdicts)|TracePaths|DepthReading)\b|components\/TableDialog)/,
+  },
+  { name: 'jobs-of-walls', test: /web\/src\/compute\/jobs\/(?:heat|judgment)/ },
   { name: 'places', test: /web\/src\/(?:components|project)\/(?!\w*Dialog\.)/ },
 ].map((group, n, all) => ({ ...group, priority: all.length - n }));
 
@@ -214,11 +228,13 @@ export default defineConfig({
   build: {
     target: 'es2023',
     assetsInlineLimit: 0,
+    // All of it is less than what a request more for each part costs.
+    cssCodeSplit: false,
     chunkSizeWarningLimit: 800,
     // Workers have no document that something could be preloaded in.
     modulePreload: {
       resolveDependencies: (file, deps, { hostId }) =>
-        /compute|jobs/.test(file) || /compute|jobs/.test(hostId) ? [] : deps,
+        /compute|words/.test(file) || /compute|words/.test(hostId) ? [] : deps,
     },
     rolldownOptions: {
       output: { codeSplitting: { groups: GROUPS, includeDependenciesRecursively: false } },

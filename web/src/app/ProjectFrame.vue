@@ -90,7 +90,7 @@ onBeforeUnmount(() => {
         </template>
       </nav>
       <LensSwitch v-if="onWall" />
-      <div id="top-tools" class="tools"></div>
+      <div id="top-tools" class="tools in-line"></div>
       <UnitsSwitch v-if="project.document" :units="project.units" @change="project.setUnits" />
     </header>
     <div class="rail">
@@ -193,12 +193,6 @@ onBeforeUnmount(() => {
 
 .wall-name :deep(button) {
   max-width: 100%;
-}
-
-.tools {
-  display: flex;
-  align-items: center;
-  gap: 12px;
 }
 
 .rail {

@@ -25,7 +25,7 @@ const about = computed(() => {
     header="Somebody saved a newer state"
     :style="{ width: '520px', maxWidth: '96vw' }"
   >
-    <div class="choices">
+    <div class="choices spaced">
       <p>
         This {{ about }} was saved from another page while you edited it here. Nothing is lost:
         choose what the newest state is to be. Older states stay in its history.
@@ -57,10 +57,3 @@ const about = computed(() => {
     </div>
   </Dialog>
 </template>
-
-<style scoped>
-.choices {
-  display: grid;
-  gap: 10px;
-}
-</style>

@@ -53,7 +53,7 @@ const drawn = computed(() => props.house.house.value.elevations.length > 0);
       >Draw the walls first</RouterLink
     >: {{ follows }} from them.
   </p>
-  <div v-else class="place">
+  <div v-else class="spaced">
     <header class="head">
       <h1>{{ label }}</h1>
       <div class="figures"><slot name="figures" /></div>
@@ -78,12 +78,6 @@ const drawn = computed(() => props.house.house.value.elevations.length > 0);
 </template>
 
 <style scoped>
-.place {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-}
-
 .head {
   display: flex;
   flex-wrap: wrap;

@@ -37,7 +37,7 @@ const when = computed(() =>
     header="Another page left unsaved edits"
     :style="{ width: '520px', maxWidth: '96vw' }"
   >
-    <div class="choices">
+    <div class="choices spaced">
       <p>
         Edits of this {{ ofWall ? 'wall' : 'project’s brief' }} from {{ when }} never reached the
         database. They lie in this browser until you choose what becomes of them.
@@ -71,10 +71,3 @@ const when = computed(() =>
     </div>
   </Dialog>
 </template>
-
-<style scoped>
-.choices {
-  display: grid;
-  gap: 10px;
-}
-</style>

@@ -134,7 +134,7 @@ function setSuction(text: string): void {
       :options="SEISMIC"
       @take="setSeismic"
     />
-    <p class="small soft all">
+    <p class="small soft all whole">
       Suction {{ formatText('pressure', suction.suction, units)
       }}{{ suction.assumed ? ' is taken: 115 mph in suburbs, at the ends of walls' : '' }}. Hills,
       the roof’s shape and shielding are not counted.
@@ -147,9 +147,5 @@ function setSuction(text: string): void {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(190px, 1fr));
   gap: 12px;
-}
-
-.all {
-  grid-column: 1 / -1;
 }
 </style>

@@ -91,7 +91,7 @@ function back({ id, name }: TradeFigure): void {
           {{ figure.name }}
           <span v-if="figure.note" class="small soft">{{ figure.note }}</span>
         </th>
-        <td class="value">
+        <td class="value nowrap">
           <TableCell
             :label="figure.name"
             :value="text(figure, valueOf(figure))"
@@ -120,11 +120,6 @@ function back({ id, name }: TradeFigure): void {
 </template>
 
 <style scoped>
-.trade {
-  width: 100%;
-  border-collapse: collapse;
-}
-
 th,
 td {
   padding: 3px 10px 3px 0;
@@ -141,10 +136,6 @@ thead th {
 .group {
   padding-top: 10px;
   font-weight: 700;
-}
-
-.value {
-  white-space: nowrap;
 }
 
 .back {

@@ -241,7 +241,7 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
 <template>
   <div class="brief">
     <h1>Brief</h1>
-    <section class="form" aria-labelledby="brief-where">
+    <section class="form spaced" aria-labelledby="brief-where">
       <h2 id="brief-where">Where it stands</h2>
       <ClimateSection
         :outdoor="brief.outdoor"
@@ -383,12 +383,6 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
 .brief h1 {
   grid-column: 1 / -1;
   font-size: var(--text-28);
-}
-
-.form {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
 }
 
 .form h2:not(:first-child) {

@@ -156,7 +156,7 @@ const wrongZone = computed(() => {
 
 <template>
   <ChoiceField label="Climate" filter :value="chosen" :options="options" @take="choose" />
-  <p class="imports">
+  <p class="in-line">
     <button type="button" class="action" :disabled="importing !== null" @click="input?.click()">
       Import a weather file (EPW)
     </button>
@@ -213,12 +213,6 @@ const wrongZone = computed(() => {
 </template>
 
 <style scoped>
-.imports {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
-}
-
 .notes {
   display: grid;
   gap: 3px;

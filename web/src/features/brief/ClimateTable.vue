@@ -18,7 +18,8 @@ import {
   type OwnClimate,
   type Site,
 } from '@eldrun/core/climate';
-import TableCell from '../../components/TableCell.vue';
+import EditableTable from '../../components/EditableTable.vue';
+import type { EditableColumn } from '../../components/editable-table.ts';
 
 /** The year outdoors as a table; one's own figures are written into it. */
 const props = defineProps<{ site: Site; outdoor: Outdoor; units: UnitSystem }>();
@@ -112,40 +113,19 @@ function set(column: Column, month: number, text: string): void {
     `${column.title.split(',')[0]} in ${MONTHS[month]}`,
   );
 }
+
+const cells = computed<readonly EditableColumn<string>[]>(() => [
+  { title: 'Month', value: (month) => month },
+  ...columns.value.map((column) => ({
+    title: column.title,
+    label: (month: string) => `${column.title}, ${month}`,
+    value: (_: string, m: number) => column.text(column.values[m]!),
+    open: () => own.value !== null,
+    take: (_: string, m: number, text: string) => set(column, m, text),
+  })),
+]);
 </script>
 
 <template>
-  <table class="table year">
-    <caption class="hidden-label">
-      Monthly climate figures
-    </caption>
-    <thead>
-      <tr>
-        <th scope="col">Month</th>
-        <th v-for="column in columns" :key="column.field" scope="col">{{ column.title }}</th>
-      </tr>
-    </thead>
-    <tbody>
-      <tr v-for="(month, m) in MONTHS" :key="month">
-        <th scope="row">{{ month }}</th>
-        <td v-for="column in columns" :key="column.field">
-          <TableCell
-            v-if="own"
-            :label="`${column.title}, ${month}`"
-            :value="column.text(column.values[m]!)"
-            :take="(text: string) => set(column, m, text)"
-          />
-          <template v-else>{{ column.text(column.values[m]!) }}</template>
-        </td>
-      </tr>
-    </tbody>
-  </table>
+  <EditableTable caption="Monthly climate figures" :rows="MONTHS" :columns="cells" />
 </template>
-
-<style scoped>
-.year td,
-.year th {
-  padding-top: 3px;
-  padding-bottom: 3px;
-}
-</style>

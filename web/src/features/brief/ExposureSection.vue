@@ -97,13 +97,6 @@ function setSide(side: Side, wanted: boolean): void {
   border: 0;
 }
 
-.check {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  min-height: 44px;
-}
-
 .check input {
   accent-color: var(--ink);
 }

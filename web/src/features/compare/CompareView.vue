@@ -128,7 +128,7 @@ const add = (ids: readonly string[]): void =>
 
 <template>
   <OptionsSwitch />
-  <div class="compare">
+  <div class="tight">
     <header class="head">
       <h1>Options</h1>
       <p v-if="project.document" class="soft">
@@ -346,11 +346,6 @@ const add = (ids: readonly string[]): void =>
 </template>
 
 <style scoped>
-.compare {
-  display: grid;
-  gap: 8px;
-}
-
 .head {
   display: flex;
   flex-wrap: wrap;

@@ -71,7 +71,7 @@ async function record(): Promise<void> {
     header="Record the decision"
     :style="{ width: 'min(640px, 94vw)' }"
   >
-    <form class="record" @submit.prevent="record">
+    <form class="record spaced" @submit.prevent="record">
       <div class="field">
         <label :for="`${id}-name`">What is decided on</label>
         <InputText :id="`${id}-name`" v-model="name" required maxlength="200" autocomplete="off" />
@@ -120,11 +120,6 @@ async function record(): Promise<void> {
 </template>
 
 <style scoped>
-.record {
-  display: grid;
-  gap: 12px;
-}
-
 .pair {
   display: grid;
   grid-template-columns: 1fr 180px;

@@ -114,7 +114,7 @@ const lay = (way: string): Promise<void> =>
     <div v-else class="variant">
       <section v-if="others.length > 0">
         <h2>A wall of this project</h2>
-        <ul class="walls">
+        <ul class="walls in-line">
           <li v-for="wall in others" :key="wall.id">
             <button
               type="button"
@@ -164,12 +164,6 @@ const lay = (way: string): Promise<void> =>
 
 .variant {
   gap: 18px;
-}
-
-.walls {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
 }
 
 .apart {

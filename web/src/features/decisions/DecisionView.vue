@@ -414,11 +414,6 @@ const drawnOf = (wall: string) =>
   border: 1px solid var(--fail);
 }
 
-.options {
-  border-collapse: collapse;
-  width: 100%;
-}
-
 .options th,
 .options td {
   padding: 6px 8px;

@@ -53,7 +53,7 @@ watch(
 
 <template>
   <OptionsSwitch />
-  <div class="decisions">
+  <div class="spaced">
     <h1>Decisions</h1>
     <p v-if="failure" class="wrong" role="alert">
       They could not be read: {{ failure }}
@@ -78,11 +78,6 @@ watch(
 </template>
 
 <style scoped>
-.decisions {
-  display: grid;
-  gap: 12px;
-}
-
 .link {
   display: flex;
   align-items: center;

@@ -77,7 +77,7 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
 </script>
 
 <template>
-  <div class="continuity">
+  <div class="continuity spaced">
     <h1>Continuity, footing to roof</h1>
     <section v-for="chain in state.chains.value" :key="chain.line" :data-chain="chain.line">
       <h2>
@@ -146,7 +146,7 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
           <tbody>
             <tr v-for="[name, loss] in losses" :key="name">
               <th scope="row">{{ name }}</th>
-              <td class="value">{{ formatText('heatLoss', loss, units) }}</td>
+              <td class="value nowrap">{{ formatText('heatLoss', loss, units) }}</td>
               <td class="bar">
                 <span :style="{ width: `${(Math.max(0, loss) / most) * 100}%` }" />
               </td>
@@ -154,7 +154,7 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
             </tr>
             <tr>
               <th scope="row"><strong>All edges</strong></th>
-              <td class="value">
+              <td class="value nowrap">
                 <strong>{{ formatText('heatLoss', state.sum.value.edges, units) }}</strong>
               </td>
               <td></td>
@@ -162,19 +162,25 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
             </tr>
             <tr>
               <th scope="row">Walls, clear field</th>
-              <td class="value">{{ formatText('heatLoss', state.sum.value.walls, units) }}</td>
+              <td class="value nowrap">
+                {{ formatText('heatLoss', state.sum.value.walls, units) }}
+              </td>
               <td></td>
               <td></td>
             </tr>
             <tr>
               <th scope="row">Windows and doors</th>
-              <td class="value">{{ formatText('heatLoss', state.sum.value.openings, units) }}</td>
+              <td class="value nowrap">
+                {{ formatText('heatLoss', state.sum.value.openings, units) }}
+              </td>
               <td></td>
               <td></td>
             </tr>
             <tr v-if="state.sum.value.counted !== null">
               <th scope="row">Walls, framing as counted</th>
-              <td class="value">{{ formatText('heatLoss', state.sum.value.counted, units) }}</td>
+              <td class="value nowrap">
+                {{ formatText('heatLoss', state.sum.value.counted, units) }}
+              </td>
               <td></td>
               <td></td>
             </tr>
@@ -197,12 +203,6 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
 </template>
 
 <style scoped>
-.continuity {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
-}
-
 .continuity h2 {
   display: flex;
   gap: 8px;
@@ -265,10 +265,6 @@ const most = computed(() => Math.max(1e-9, ...losses.value.map(([, loss]) => Mat
 
 .carried p {
   grid-column: 1 / -1;
-}
-
-.value {
-  white-space: nowrap;
 }
 
 .bar {

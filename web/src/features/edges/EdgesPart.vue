@@ -121,7 +121,7 @@ const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
 </script>
 
 <template>
-  <div class="edges">
+  <div class="edges spaced">
     <h1>{{ title }}</h1>
     <div v-if="shown" class="bench">
       <section class="list" aria-label="Edges">
@@ -271,12 +271,6 @@ const whereOf = ({ places, assembly, added: own_ }: HouseEdge): string =>
 </template>
 
 <style scoped>
-.edges {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-}
-
 .bench {
   display: grid;
   grid-template-columns: minmax(340px, 1fr) minmax(0, 640px);

@@ -249,7 +249,7 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
       >Draw the walls and their openings</RouterLink
     >
   </p>
-  <div v-else class="openings">
+  <div v-else class="openings tight">
     <header class="head">
       <h1>{{ VIEWS.find(({ value }) => value === shownView)!.label }}, three positions</h1>
       <p class="soft small">{{ edge.stack.wall.file.name }} · {{ head }}</p>
@@ -386,12 +386,6 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
 </template>
 
 <style scoped>
-.openings {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
-}
-
 .head {
   display: flex;
   flex-wrap: wrap;
@@ -411,13 +405,6 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
   display: flex;
   align-items: center;
   gap: 6px;
-}
-
-.check {
-  display: inline-flex;
-  align-items: center;
-  gap: 6px;
-  min-height: 44px;
 }
 
 .positions {

@@ -65,7 +65,7 @@ function count(typed: string): number | undefined {
 </script>
 
 <template>
-  <div class="penetrations">
+  <div class="spaced">
     <header>
       <h1>Penetrations</h1>
       <p>
@@ -285,12 +285,6 @@ function count(typed: string): number | undefined {
 </template>
 
 <style scoped>
-.penetrations {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 10px;
-}
-
 header {
   display: flex;
   flex-wrap: wrap;

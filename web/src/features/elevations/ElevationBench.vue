@@ -164,7 +164,7 @@ const facts = computed(() => {
   return lensFacts(props.lens, {
     layout: one,
     rules: house.value,
-    placed: state.look(factsOfWall, house.value.assemblies[props.elevation.assembly]!),
+    placed: state.look(factsOfWall, house.value.assemblies[props.elevation.assembly]),
     choices: state.look(takeoffChoices),
     find,
     units: units.value,
@@ -219,7 +219,7 @@ const frameText = computed(() => {
 </script>
 
 <template>
-  <div class="bench">
+  <div class="bench tight">
     <header class="head">
       <ChoiceField
         class="which no-print"
@@ -235,13 +235,13 @@ const frameText = computed(() => {
         from the {{ elevation.layout?.from ?? 'left' }}{{ frameText && `, ${frameText}` }} ·
         {{ state.assemblyLabel(elevation.assembly) }}
       </p>
-      <p v-if="laid?.heat" class="figures narrow" data-figures>
+      <p v-if="laid?.heat" class="figures to-end narrow" data-figures>
         framing factor <strong>{{ percent(laid.heat.factor) }}</strong> counted, stated
         {{ percent(laid.heat.preset) }} · <strong>{{ rText(laid.heat.counted.r) }}</strong>, stated
         {{ rText(laid.heat.stated.r) }}
       </p>
     </header>
-    <p v-if="!layout" role="alert" class="gone">
+    <p v-if="!layout" role="alert" class="gone wrong">
       The wall that this side is built as is gone or empty. Choose another below.
     </p>
     <template v-else>
@@ -352,7 +352,7 @@ const frameText = computed(() => {
         :units="units"
         @change="actions.setWall"
       />
-      <p v-if="solved.problem.value" class="gone" role="alert">
+      <p v-if="solved.problem.value" class="gone wrong" role="alert">
         The section could not be solved: {{ solved.problem.value }}
       </p>
     </template>
@@ -442,12 +442,6 @@ const frameText = computed(() => {
 </template>
 
 <style scoped>
-.bench {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
-}
-
 .head {
   display: flex;
   flex-wrap: wrap;
@@ -463,14 +457,6 @@ const frameText = computed(() => {
 .which :deep(.label) {
   position: absolute;
   clip-path: inset(50%);
-}
-
-.figures {
-  margin-left: auto;
-}
-
-.gone {
-  color: var(--fail);
 }
 
 .tools,
@@ -520,11 +506,6 @@ const frameText = computed(() => {
 
 h2 {
   font-size: var(--text-14);
-}
-
-.facts {
-  width: 100%;
-  border-collapse: collapse;
 }
 
 .facts th,

@@ -113,7 +113,7 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
 </script>
 
 <template>
-  <div class="house">
+  <div class="house spaced">
     <header class="head">
       <h1>Walls of the house</h1>
       <p v-if="state.mean.value.walls" class="soft">
@@ -122,7 +122,7 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
           >; <strong>{{ rText(state.mean.value.withOpenings.r) }}</strong> with openings</template
         >
       </p>
-      <div class="tools">
+      <div class="tools to-end">
         <SavedState
           v-if="state.record.exists.value"
           :state="state.record.saveState.value"
@@ -264,7 +264,7 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
                 >
                 <template v-else>nothing</template>
               </td>
-              <td class="doing">
+              <td class="doing nowrap">
                 <button
                   type="button"
                   class="action quiet small"
@@ -368,12 +368,6 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
 </template>
 
 <style scoped>
-.house {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
-}
-
 .head,
 .tools,
 .adding {
@@ -381,10 +375,6 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
   flex-wrap: wrap;
   align-items: center;
   gap: 6px 12px;
-}
-
-.tools {
-  margin-left: auto;
 }
 
 .adding {
@@ -400,20 +390,11 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
 }
 
 .check {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  min-height: 44px;
   margin-left: auto;
 }
 
 .scroll {
   overflow-x: auto;
-}
-
-.walls {
-  width: 100%;
-  border-collapse: collapse;
 }
 
 .walls th,
@@ -437,10 +418,6 @@ const headText = (value: number): string => tapeText(Math.abs(value), units.valu
   display: inline-flex;
   gap: 6px;
   font-weight: 700;
-}
-
-.doing {
-  white-space: nowrap;
 }
 
 .two {

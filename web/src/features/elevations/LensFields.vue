@@ -91,7 +91,7 @@ const lies = (sheet: SheetSize): string => (sheet.lying ? 'lying' : 'upright');
 </script>
 
 <template>
-  <div class="fields">
+  <div class="field-row">
     <template v-if="lens === 'sheathing'">
       <ChoiceField
         label="Sheets"
@@ -247,24 +247,3 @@ const lies = (sheet: SheetSize): string => (sheet.lying ? 'lying' : 'upright');
     </template>
   </div>
 </template>
-
-<style scoped>
-.fields {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: flex-start;
-  gap: 4px 10px;
-}
-
-.fields :deep(.field) {
-  width: 104px;
-}
-
-.fields :deep(.field:has(.p-select)) {
-  width: 150px;
-}
-
-.fields :deep(.field.wide) {
-  width: 290px;
-}
-</style>

@@ -68,7 +68,7 @@ const FILLS = [
 </script>
 
 <template>
-  <div class="fields" role="group" :aria-label="`Opening ${opening.id}`">
+  <div class="field-row" role="group" :aria-label="`Opening ${opening.id}`">
     <TextField label="Name" :value="opening.id" :take="name" />
     <ChoiceField
       label="Kind"
@@ -138,21 +138,6 @@ const FILLS = [
 </template>
 
 <style scoped>
-.fields {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: flex-start;
-  gap: 4px 8px;
-}
-
-.fields :deep(.field) {
-  width: 84px;
-}
-
-.fields :deep(.field:has(.p-select)) {
-  width: 118px;
-}
-
 .about {
   flex-basis: 100%;
 }

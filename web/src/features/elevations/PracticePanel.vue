@@ -71,18 +71,13 @@ function rText(r: number): string {
         <td class="soft small">{{ row.pieces && `${row.pieces} pcs` }}</td>
         <td class="soft small">{{ row.lumber }}</td>
         <td class="soft small">{{ row.cost }}</td>
-        <td class="r">{{ row.r }}</td>
+        <td class="r bold">{{ row.r }}</td>
       </tr>
     </tbody>
   </table>
 </template>
 
 <style scoped>
-.switches {
-  width: 100%;
-  border-collapse: collapse;
-}
-
 th {
   text-align: left;
   font-weight: 400;
@@ -110,9 +105,5 @@ input {
   width: 18px;
   height: 18px;
   accent-color: var(--ink);
-}
-
-.r {
-  font-weight: 700;
 }
 </style>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import Select from 'primevue/select';
 import { computed } from 'vue';
 import { battenLayers, type LocalHeat, type ServiceChecks } from '@eldrun/core/services';
 import {
@@ -13,7 +12,8 @@ import { InputError } from '@eldrun/core/errors';
 import { messageText, type UnitSystem } from '@eldrun/core/units';
 import type { ElevationLayout } from '@eldrun/core/layout';
 import type { Status } from '@eldrun/core/verdicts';
-import TableCell from '../../components/TableCell.vue';
+import EditableTable from '../../components/EditableTable.vue';
+import type { EditableColumn } from '../../components/editable-table.ts';
 import { fieldText, placeFrom, sizeFrom } from '../../components/lengths.ts';
 import type { Found } from './found.ts';
 import ServiceFindings from './ServiceFindings.vue';
@@ -143,6 +143,107 @@ function found(n: number): Found[] {
     ...heat.filter(({ status }) => status === 'pass'),
   ];
 }
+
+interface Numbered<S> {
+  service: S;
+  /** Among all services of the wall. */
+  n: number;
+}
+
+/** A size or a place of a service in a column. */
+const measure = <S extends Service>(
+  title: string,
+  value: (service: S) => number | undefined,
+  fields: (typed: string) => object,
+): EditableColumn<Numbered<S>> => ({
+  title,
+  label: ({ service }) => `${service.id}: ${title.toLowerCase()}`,
+  value: ({ service }) => field(value(service)),
+  take: ({ n }, _, typed) => set(n, fields(typed)),
+});
+
+/** Its name, and between what it is. @param verb what it does there */
+const first = <S extends Service>(verb: string): EditableColumn<Numbered<S>>[] => [
+  {
+    title: 'Name',
+    label: ({ service }) => `${service.kind} ${service.id}: name`,
+    value: ({ service }) => service.id,
+    take: ({ n }, _, typed) => rename(n, typed),
+    after: ({ service }) => service.kind,
+  },
+  {
+    title: 'Between',
+    label: ({ service }) => `${service.id} ${verb} between`,
+    value: ({ service }) => inOf(service),
+    choices: IN.value,
+    take: ({ n }, _, chosen) => set(n, { in: chosen }),
+  },
+];
+
+const ofBoxes = computed<readonly EditableColumn<Numbered<BoxService>>[]>(() => [
+  ...first<BoxService>('sits'),
+  measure(
+    'Left edge',
+    ({ x }) => x,
+    (typed) => ({ x: place(typed) }),
+  ),
+  measure(
+    'Up',
+    ({ z }) => z,
+    (typed) => ({ z: place(typed) }),
+  ),
+  measure(
+    'Wide',
+    ({ width }) => width,
+    (typed) => ({ width: size(typed) }),
+  ),
+  measure(
+    'High',
+    ({ height }) => height,
+    (typed) => ({ height: size(typed) }),
+  ),
+  measure(
+    'Deep',
+    ({ depth }) => depth,
+    (typed) => ({ depth: size(typed) }),
+  ),
+]);
+
+const ofRuns = computed<readonly EditableColumn<Numbered<RunService>>[]>(() => [
+  ...first<RunService>('runs'),
+  {
+    title: 'Through the points (from the left, up)',
+    words: true,
+    label: ({ service }) => `${service.id}: points`,
+    value: ({ service }) => pathText(service.path, props.units),
+    take: ({ n }, _, typed) => set(n, { path: pathFrom(typed, props.units) }),
+  },
+  measure(
+    'Thick',
+    ({ diameter }) => diameter,
+    (typed) => ({ diameter: size(typed) }),
+  ),
+  measure(
+    'From the inner face',
+    ({ from }) => from,
+    (typed) => ({
+      from: typed.trim() === '' ? undefined : place(typed),
+    }),
+  ),
+  {
+    title: 'Passes wood',
+    label: ({ service }) => `${service.id} passes wood`,
+    value: ({ service }) => service.passes ?? 'bored',
+    choices: PASSES,
+    take: ({ n }, _, chosen) => set(n, { passes: chosen }),
+  },
+  {
+    title: 'Water',
+    label: ({ service }) => `Water stands in ${service.id}`,
+    checked: ({ service }) => service.water ?? service.kind === 'pipe',
+    check: ({ n }, _, water) => set(n, { water }),
+  },
+]);
 </script>
 
 <template>
@@ -165,87 +266,16 @@ function found(n: number): Found[] {
         Its studs bear
       </label>
     </div>
-    <table v-if="boxes.length > 0" class="table" aria-label="Boxes and cabinets">
-      <thead>
-        <tr>
-          <th scope="col">Name</th>
-          <th scope="col">Between</th>
-          <th scope="col">Left edge</th>
-          <th scope="col">Up</th>
-          <th scope="col">Wide</th>
-          <th scope="col">High</th>
-          <th scope="col">Deep</th>
-          <th scope="col"><span class="hidden-label">What to do</span></th>
-        </tr>
-      </thead>
-      <tbody v-for="{ service, n } in boxes" :key="n" :data-service="service.id">
-        <tr>
-          <td class="name">
-            <TableCell
-              :label="`${service.kind} ${service.id}: name`"
-              :value="service.id"
-              :take="(t) => rename(n, t)"
-            />
-            {{ service.kind }}
-          </td>
-          <td>
-            <Select
-              size="small"
-              class="choice"
-              :model-value="inOf(service)"
-              :options="IN"
-              option-label="label"
-              option-value="value"
-              :aria-label="`${service.id} sits between`"
-              @update:model-value="(value: string) => set(n, { in: value })"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`${service.id}: left edge`"
-              :value="field(service.x)"
-              :take="(t) => set(n, { x: place(t) })"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`${service.id}: up`"
-              :value="field(service.z)"
-              :take="(t) => set(n, { z: place(t) })"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`${service.id}: wide`"
-              :value="field(service.width)"
-              :take="(t) => set(n, { width: size(t) })"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`${service.id}: high`"
-              :value="field(service.height)"
-              :take="(t) => set(n, { height: size(t) })"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`${service.id}: deep`"
-              :value="field(service.depth)"
-              :take="(t) => set(n, { depth: size(t) })"
-            />
-          </td>
-          <td>
-            <button
-              type="button"
-              class="plain away"
-              :aria-label="`Remove ${service.id}`"
-              @click="remove(n)"
-            >
-              ×
-            </button>
-          </td>
-        </tr>
+    <EditableTable
+      v-if="boxes.length > 0"
+      caption="Boxes and cabinets"
+      :rows="boxes"
+      :columns="ofBoxes"
+      :named="({ service }) => ({ 'data-service': service.id })"
+      :removing="({ service }) => `Remove ${service.id}`"
+      @remove="({ n }) => remove(n)"
+    >
+      <template #under="{ row: { service, n } }">
         <ServiceFindings
           :service="service.id"
           :found="found(n)"
@@ -253,96 +283,18 @@ function found(n: number): Found[] {
           :units="units"
           @inward="(from) => set(n, { from })"
         />
-      </tbody>
-    </table>
-    <table v-if="runs.length > 0" class="table" aria-label="Cables and pipes">
-      <thead>
-        <tr>
-          <th scope="col">Name</th>
-          <th scope="col">Between</th>
-          <th scope="col">Through the points (from the left, up)</th>
-          <th scope="col">Thick</th>
-          <th scope="col">From the inner face</th>
-          <th scope="col">Passes wood</th>
-          <th scope="col">Water</th>
-          <th scope="col"><span class="hidden-label">What to do</span></th>
-        </tr>
-      </thead>
-      <tbody v-for="{ service, n } in runs" :key="n" :data-service="service.id">
-        <tr>
-          <td class="name">
-            <TableCell
-              :label="`${service.kind} ${service.id}: name`"
-              :value="service.id"
-              :take="(t) => rename(n, t)"
-            />
-            {{ service.kind }}
-          </td>
-          <td>
-            <Select
-              size="small"
-              class="choice"
-              :model-value="inOf(service)"
-              :options="IN"
-              option-label="label"
-              option-value="value"
-              :aria-label="`${service.id} runs between`"
-              @update:model-value="(value: string) => set(n, { in: value })"
-            />
-          </td>
-          <td>
-            <TableCell
-              words
-              :label="`${service.id}: points`"
-              :value="pathText(service.path, units)"
-              :take="(t) => set(n, { path: pathFrom(t, units) })"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`${service.id}: thick`"
-              :value="field(service.diameter)"
-              :take="(t) => set(n, { diameter: size(t) })"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`${service.id}: from the inner face`"
-              :value="field(service.from)"
-              :take="(t) => set(n, { from: t.trim() === '' ? undefined : place(t) })"
-            />
-          </td>
-          <td>
-            <Select
-              size="small"
-              class="choice"
-              :model-value="service.passes ?? 'bored'"
-              :options="PASSES"
-              option-label="label"
-              option-value="value"
-              :aria-label="`${service.id} passes wood`"
-              @update:model-value="(value: string) => set(n, { passes: value })"
-            />
-          </td>
-          <td>
-            <input
-              type="checkbox"
-              :checked="service.water ?? service.kind === 'pipe'"
-              :aria-label="`Water stands in ${service.id}`"
-              @change="set(n, { water: ($event.target as HTMLInputElement).checked })"
-            />
-          </td>
-          <td>
-            <button
-              type="button"
-              class="plain away"
-              :aria-label="`Remove ${service.id}`"
-              @click="remove(n)"
-            >
-              ×
-            </button>
-          </td>
-        </tr>
+      </template>
+    </EditableTable>
+    <EditableTable
+      v-if="runs.length > 0"
+      caption="Cables and pipes"
+      :rows="runs"
+      :columns="ofRuns"
+      :named="({ service }) => ({ 'data-service': service.id })"
+      :removing="({ service }) => `Remove ${service.id}`"
+      @remove="({ n }) => remove(n)"
+    >
+      <template #under="{ row: { service, n } }">
         <ServiceFindings
           :service="service.id"
           :found="found(n)"
@@ -350,8 +302,8 @@ function found(n: number): Found[] {
           :units="units"
           @inward="(from) => set(n, { from })"
         />
-      </tbody>
-    </table>
+      </template>
+    </EditableTable>
     <p v-if="services.length === 0" class="soft">
       Nothing sits in this wall yet. Boxes, cabinets, cables and pipes are held against the wood
       that they meet and the insulation that they displace.
@@ -367,8 +319,12 @@ function found(n: number): Found[] {
   overflow-x: auto;
 }
 
-.table {
+.services :deep(.table) {
   max-width: 1020px;
+}
+
+.services :deep(td) {
+  vertical-align: top;
 }
 
 .adding {
@@ -379,34 +335,6 @@ function found(n: number): Found[] {
 }
 
 .check {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  min-height: 44px;
   margin-left: 12px;
-}
-
-.table td,
-.table th {
-  padding: 3px 6px;
-  vertical-align: top;
-}
-
-.table tr:has(+ .findings) > td {
-  border-bottom: 0;
-}
-
-.name {
-  white-space: nowrap;
-}
-
-.choice {
-  width: 104px;
-  height: 30px;
-  min-height: 0;
-}
-
-.choice :deep(.p-select-label) {
-  padding-block: 0;
 }
 </style>

@@ -39,7 +39,7 @@ const setRoom = (n: number, change: Partial<NonNullable<Shell['room']>[number]>)
 <template>
   <section aria-labelledby="shell">
     <h2 id="shell">The shell</h2>
-    <div class="fields">
+    <div class="field-row">
       <TextField
         label="Width outside"
         :value="field(shell.width)"
@@ -150,15 +150,5 @@ const setRoom = (n: number, change: Partial<NonNullable<Shell['room']>[number]>)
 <style scoped>
 h2 {
   font-size: var(--text-14);
-}
-
-.fields {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 10px;
-}
-
-.fields :deep(.field) {
-  width: 104px;
 }
 </style>

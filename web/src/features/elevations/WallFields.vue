@@ -197,7 +197,7 @@ const nested = (key: 'cover' | 'layout' | 'plates', fields: object): object => (
 </script>
 
 <template>
-  <div class="fields" role="group" :aria-label="`Wall ${elevation.name ?? elevation.id}`">
+  <div class="field-row" role="group" :aria-label="`Wall ${elevation.name ?? elevation.id}`">
     <TextField
       label="Wall’s name"
       :value="elevation.name ?? elevation.id"
@@ -337,30 +337,7 @@ const nested = (key: 'cover' | 'layout' | 'plates', fields: object): object => (
 </template>
 
 <style scoped>
-.fields {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: flex-start;
-  gap: 4px 10px;
-}
-
-.fields :deep(.field) {
-  width: 96px;
-}
-
-.fields :deep(.field:has(.p-select)) {
-  width: 134px;
-}
-
-.fields :deep(.field.wide) {
-  width: 240px;
-}
-
 .check {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  min-height: 44px;
   margin-top: 18px;
 }
 

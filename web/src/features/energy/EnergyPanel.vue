@@ -11,7 +11,8 @@ import {
 } from '@eldrun/core/units';
 import { FUELS, type Energy, type EnergyCommand, type Facade } from '@eldrun/core/energy';
 import ChoiceField from '../../components/ChoiceField.vue';
-import TableCell from '../../components/TableCell.vue';
+import EditableTable from '../../components/EditableTable.vue';
+import type { EditableColumn } from '../../components/editable-table.ts';
 import TextField from '../../components/TextField.vue';
 import { amount } from '../../project/price-book.ts';
 
@@ -69,77 +70,61 @@ function signed(typed: string): number {
   const below = /^\s*[-−]/.test(typed);
   return ((below ? -1 : 1) * amount(typed.replace(/^\s*[-−]/, ''), 30)) / 100;
 }
+
+const sides = computed<readonly EditableColumn<Facade>[]>(() => [
+  { title: 'Side', quiet: true, value: ({ side }) => side },
+  {
+    title: `Wall, ${imperial.value ? 'ft²' : 'm²'}`,
+    label: ({ side }) => `Wall with windows, ${side}`,
+    value: (facade) => fixed(facade.area / area.value, 0),
+    take: (facade, _, text) => setFacade(facade, { area: amount(text, 1e6) * area.value }),
+  },
+  {
+    title: 'Windows, %',
+    label: ({ side }) => `Windows, ${side}, %`,
+    value: ({ windows }) => percent(windows),
+    take: (facade, _, text) => setFacade(facade, { windows: amount(text, 90) / 100 }),
+  },
+  {
+    title: 'Overhang',
+    label: ({ side }) => `Overhang or porch roof, ${side}: how far out`,
+    value: ({ overhang }) => lengthText(overhang?.depth) || 'none',
+    take: (facade, _, text) => setDepth(facade, text),
+  },
+  {
+    title: 'above by',
+    label: ({ side }) => `Overhang, ${side}: how far above the windows`,
+    value: ({ overhang }) => lengthText(overhang?.above),
+    open: ({ overhang }) => overhang !== undefined,
+    take: (facade, _, text) =>
+      setFacade(facade, {
+        overhang: { ...facade.overhang!, above: parseLength(text, props.units) },
+      }),
+  },
+  {
+    title: 'Trees, bare %',
+    label: ({ side }) => `Sun through bare trees, ${side}, %`,
+    value: ({ trees }) => percent(trees?.bare ?? 1),
+    take: (facade, _, text) => setTrees(facade, 'bare', text),
+  },
+  {
+    title: 'in leaf %',
+    label: ({ side }) => `Sun through trees in leaf, ${side}, %`,
+    value: ({ trees }) => percent(trees?.inLeaf ?? 1),
+    take: (facade, _, text) => setTrees(facade, 'inLeaf', text),
+  },
+]);
 </script>
 
 <template>
   <section class="panel" aria-label="House and energy">
     <h2>Sides of the house</h2>
-    <table class="sides">
-      <thead>
-        <tr>
-          <th scope="col"><span class="hidden-label">Side</span></th>
-          <th scope="col">Wall, {{ imperial ? 'ft²' : 'm²' }}</th>
-          <th scope="col">Windows, %</th>
-          <th scope="col">Overhang</th>
-          <th scope="col">above by</th>
-          <th scope="col">Trees, bare %</th>
-          <th scope="col">in leaf %</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="facade in energy.facades" :key="facade.side">
-          <th scope="row">{{ facade.side }}</th>
-          <td>
-            <TableCell
-              :label="`Wall with windows, ${facade.side}`"
-              :value="fixed(facade.area / area, 0)"
-              :take="(text: string) => setFacade(facade, { area: amount(text, 1e6) * area })"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`Windows, ${facade.side}, %`"
-              :value="percent(facade.windows)"
-              :take="(text: string) => setFacade(facade, { windows: amount(text, 90) / 100 })"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`Overhang or porch roof, ${facade.side}: how far out`"
-              :value="lengthText(facade.overhang?.depth) || 'none'"
-              :take="(text: string) => setDepth(facade, text)"
-            />
-          </td>
-          <td>
-            <TableCell
-              v-if="facade.overhang"
-              :label="`Overhang, ${facade.side}: how far above the windows`"
-              :value="lengthText(facade.overhang.above)"
-              :take="
-                (text: string) =>
-                  setFacade(facade, {
-                    overhang: { ...facade.overhang!, above: parseLength(text, units) },
-                  })
-              "
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`Sun through bare trees, ${facade.side}, %`"
-              :value="percent(facade.trees?.bare ?? 1)"
-              :take="(text: string) => setTrees(facade, 'bare', text)"
-            />
-          </td>
-          <td>
-            <TableCell
-              :label="`Sun through trees in leaf, ${facade.side}, %`"
-              :value="percent(facade.trees?.inLeaf ?? 1)"
-              :take="(text: string) => setTrees(facade, 'inLeaf', text)"
-            />
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <EditableTable
+      class="sides"
+      caption="Sides of the house"
+      :rows="energy.facades"
+      :columns="sides"
+    />
     <h2>Windows</h2>
     <div class="fields">
       <TextField
@@ -293,35 +278,13 @@ function signed(typed: string): number {
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 8px;
-  align-content: start;
-}
-
 .panel h2 {
   font-size: var(--text-16);
   margin-top: 6px;
 }
 
-.sides {
-  border-collapse: collapse;
-}
-
-.sides th {
-  padding: 2px 4px 2px 0;
-  font-size: var(--text-12);
-  font-weight: 400;
-  text-align: left;
-  vertical-align: bottom;
-}
-
-.sides tbody th {
-  vertical-align: middle;
-}
-
-.sides td {
-  padding: 2px 2px 2px 0;
+.sides :deep(:is(th, td)) {
+  padding: 2px 3px 2px 0;
 }
 
 .sides :deep(.cell) {

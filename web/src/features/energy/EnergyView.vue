@@ -200,11 +200,6 @@ const areas = computed(() => {
   border-left: 4px solid var(--ink);
 }
 
-.worth {
-  width: 100%;
-  border-collapse: collapse;
-}
-
 .worth th,
 .worth td {
   padding: 3px 8px;
@@ -239,10 +234,6 @@ const areas = computed(() => {
   align-items: center;
   justify-content: space-between;
   gap: 8px;
-}
-
-h2 {
-  font-size: var(--text-16);
 }
 
 @media (max-width: 1000px) {

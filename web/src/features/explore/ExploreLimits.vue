@@ -109,14 +109,14 @@ const out = (limit: Parameters<typeof outText>[1]): string =>
       :hint="out('carbon')"
     />
     <ChoiceField
-      class="wide"
+      class="whole"
       label="Moisture"
       :value="limits.moisture ?? 'fail'"
       :options="MOISTURE"
       @take="(status) => exploration.setLimit('moisture', status)"
     />
     <ChoiceField
-      class="wide"
+      class="whole"
       label="Small should be"
       :value="objectives.value"
       :options="OBJECTIVE_CHOICES"
@@ -132,9 +132,5 @@ const out = (limit: Parameters<typeof outText>[1]): string =>
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 8px;
   align-items: start;
-}
-
-.wide {
-  grid-column: 1 / -1;
 }
 </style>

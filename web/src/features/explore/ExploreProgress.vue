@@ -45,7 +45,7 @@ async function start(): Promise<void> {
       is taken; or let less vary.</span
     >
   </p>
-  <div class="buttons">
+  <div class="in-line">
     <button
       v-if="!exploration.running"
       type="button"
@@ -110,13 +110,6 @@ async function start(): Promise<void> {
 </template>
 
 <style scoped>
-.buttons {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 12px;
-}
-
 progress {
   flex: 1;
   min-width: 60px;

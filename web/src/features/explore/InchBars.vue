@@ -80,11 +80,6 @@ const cost = (value: number | null): string =>
   font-weight: 400;
 }
 
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
 td {
   text-align: center;
   padding: 2px 4px;

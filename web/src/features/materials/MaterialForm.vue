@@ -205,7 +205,7 @@ const TEXT_FIELDS: { key: keyof typeof fields; label: string; hint?: string }[] 
 </script>
 
 <template>
-  <form class="form" @submit.prevent="save">
+  <form class="spaced" @submit.prevent="save">
     <div v-for="field in TEXT_FIELDS" :key="field.key" class="field">
       <label :for="`${id}-${field.key}`">{{ field.label }}</label>
       <InputText :id="`${id}-${field.key}`" v-model="fields[field.key]" autocomplete="off" />
@@ -241,11 +241,6 @@ const TEXT_FIELDS: { key: keyof typeof fields; label: string; hint?: string }[] 
 </template>
 
 <style scoped>
-.form {
-  display: grid;
-  gap: 10px;
-}
-
 .wrong {
   color: var(--fail);
   font-weight: 600;

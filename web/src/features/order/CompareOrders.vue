@@ -132,10 +132,6 @@ const signed = (value: number, text: (amount: number) => string): string =>
   border-top: 2px solid var(--soft);
 }
 
-h2 {
-  font-size: var(--text-16);
-}
-
 .choices {
   display: flex;
   flex-wrap: wrap;

@@ -115,11 +115,6 @@ h2 .small {
   font-weight: 400;
 }
 
-.bars {
-  width: 100%;
-  border-collapse: collapse;
-}
-
 .bars td {
   padding: 1px 8px 1px 0;
 }

@@ -63,7 +63,7 @@ const waiting = computed(() =>
       </p>
     </template>
     <template #tools>
-      <div v-if="takeoff.share.value !== null" class="progress" role="status">
+      <div v-if="takeoff.share.value !== null" class="progress in-line" role="status">
         <span class="track"><span :style="{ width: `${takeoff.share.value * 100}%` }" /></span>
         Cutting lengths, {{ fixed(takeoff.share.value * 100, 0) }} %
         <button type="button" class="action quiet" @click="takeoff.stop">Stop</button>
@@ -95,12 +95,6 @@ const waiting = computed(() =>
 </template>
 
 <style scoped>
-.progress {
-  display: flex;
-  align-items: center;
-  gap: 10px;
-}
-
 .track {
   width: 220px;
   height: 8px;

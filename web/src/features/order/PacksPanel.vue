@@ -3,7 +3,8 @@ import { computed } from 'vue';
 import { amountIn, GOODS, type SoldBy } from '@eldrun/core/takeoff';
 import { fixed, parseNumber } from '@eldrun/core/units';
 import type { OrderLine } from '@eldrun/core/order';
-import TableCell from '../../components/TableCell.vue';
+import EditableTable from '../../components/EditableTable.vue';
+import type { EditableColumn } from '../../components/editable-table.ts';
 import { useProject } from '../../project/project.ts';
 import { useOrder } from './order-state.ts';
 
@@ -64,36 +65,28 @@ function set(row: Row, typed: string): void {
       : parseNumber(typed, 'holds', 1e-6, 1e6) / amountIn(1, row.of, project.units).value;
   void state.run(`Pack of ${row.name}`, { type: 'setPack', id: row.id, holds });
 }
+
+const columns: readonly EditableColumn<Row>[] = [
+  { title: 'What', value: ({ name }) => name },
+  { title: 'Sold by the', value: ({ unit }) => unit },
+  {
+    title: 'One holds',
+    label: ({ unit, name }) => `One ${unit} of ${name} holds`,
+    value: shown,
+    take: (row, _, typed) => set(row, typed),
+    after: ({ of }) => amountIn(1, of, project.units).unit,
+  },
+  {
+    title: 'Figure',
+    value: ({ own }) => (own ? 'of this order; empty takes the typical one' : 'typical'),
+  },
+];
 </script>
 
 <template>
   <details class="packs">
     <summary>How much a bag, a roll, a tube or a box holds</summary>
-    <table class="table">
-      <thead>
-        <tr>
-          <th scope="col">What</th>
-          <th scope="col">Sold by the</th>
-          <th scope="col">One holds</th>
-          <th scope="col">Figure</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="row in rows" :key="row.id">
-          <th scope="row">{{ row.name }}</th>
-          <td>{{ row.unit }}</td>
-          <td>
-            <TableCell
-              :label="`One ${row.unit} of ${row.name} holds`"
-              :value="shown(row)"
-              :take="(typed: string) => set(row, typed)"
-            />
-            {{ amountIn(1, row.of, project.units).unit }}
-          </td>
-          <td>{{ row.own ? 'of this order; empty takes the typical one' : 'typical' }}</td>
-        </tr>
-      </tbody>
-    </table>
+    <EditableTable caption="What packs hold" :rows="rows" :columns="columns" />
   </details>
 </template>
 
@@ -105,12 +98,7 @@ function set(row: Row, typed: string): void {
   cursor: pointer;
 }
 
-.packs table {
+.packs :deep(table) {
   max-width: 760px;
-}
-
-.packs td,
-.packs th {
-  white-space: nowrap;
 }
 </style>

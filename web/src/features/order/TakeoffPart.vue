@@ -97,7 +97,7 @@ function read(event: Event): void {
     <p v-if="wall !== HOUSE" class="small soft">
       One wall ordered alone; together they take less, since offcuts go on.
     </p>
-    <span class="out">
+    <span class="out to-end">
       <button type="button" class="action" @click="chooser?.click()">Prices from CSV…</button>
       <button type="button" class="action" @click="files.saveCsv">Save as CSV</button>
       <button
@@ -200,10 +200,6 @@ function read(event: Event): void {
   clip-path: inset(50%);
 }
 
-.out {
-  margin-left: auto;
-}
-
 .lines th,
 .lines td {
   padding: 2px 8px;
@@ -229,10 +225,6 @@ function read(event: Event): void {
 }
 
 .lines tbody th {
-  font-weight: 700;
-}
-
-.strong {
   font-weight: 700;
 }
 

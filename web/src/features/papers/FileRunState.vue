@@ -11,7 +11,7 @@ const sizeText = (bytes: number): string =>
 
 <template>
   <div class="state" aria-live="polite">
-    <p v-if="of.making.value" class="making" role="status">
+    <p v-if="of.making.value" class="in-line" role="status">
       <span class="track" aria-hidden="true"><span /></span>
       {{ of.making.value }} is being made…
       <button type="button" class="action quiet" @click="of.stop">Stop</button>
@@ -37,12 +37,6 @@ const sizeText = (bytes: number): string =>
 <style scoped>
 .state {
   min-height: 44px;
-}
-
-.making {
-  display: flex;
-  align-items: center;
-  gap: 10px;
 }
 
 .track {

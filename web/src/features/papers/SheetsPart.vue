@@ -136,7 +136,7 @@ const choose = (id: SheetKind): void => {
     </fieldset>
     <section class="make" :aria-label="sheet.label">
       <h1>{{ sheet.label }}</h1>
-      <p v-if="missing" class="missing">{{ missing }}</p>
+      <p v-if="missing" class="missing bold">{{ missing }}</p>
       <template v-else>
         <ChoiceField
           v-if="sheet.of === 'wall'"
@@ -270,10 +270,6 @@ h1 {
   align-items: center;
   gap: 10px;
   min-height: 44px;
-}
-
-.missing {
-  font-weight: 700;
 }
 
 @media (max-width: 1000px) {

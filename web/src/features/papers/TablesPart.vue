@@ -41,7 +41,7 @@ const save = (format: 'xlsx' | 'csv', table?: TableName): void => {
       Numbers are numbers, unrounded, their unit in the header; in the units of the project.
       Moisture is by monthly means here.
     </p>
-    <p class="all">
+    <p class="all in-line">
       <button type="button" class="action ink" :disabled="run.busy.value" @click="save('xlsx')">
         All as one workbook (XLSX)
       </button>
@@ -84,12 +84,6 @@ const save = (format: 'xlsx' | 'csv', table?: TableName): void => {
 
 h1 {
   font-size: var(--text-28);
-}
-
-.all {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 8px;
 }
 
 .about {

@@ -148,7 +148,7 @@ async function read(event: Event): Promise<void> {
 
 <template>
   <OptionsSwitch />
-  <div class="prices">
+  <div class="prices spaced">
     <OnlyDocumentNotices :of="book" />
     <header class="head">
       <h1>Prices</h1>
@@ -329,11 +329,6 @@ async function read(event: Event): Promise<void> {
 </template>
 
 <style scoped>
-.prices {
-  display: grid;
-  gap: 10px;
-}
-
 .head,
 .tools,
 .filters {

@@ -140,7 +140,7 @@ onBeforeUnmount(projects.follow());
       <span class="soft">Framed walls, worked out before they are built</span>
     </header>
     <main id="main" class="content">
-      <div class="head">
+      <div class="head in-line">
         <h1>{{ projects.asked.archived ? 'Archived projects' : 'Projects' }}</h1>
         <button class="action quiet" type="button" @click="showArchived(!projects.asked.archived)">
           {{ projects.asked.archived ? 'Show current' : 'Show archived' }}
@@ -280,7 +280,7 @@ onBeforeUnmount(projects.follow());
           </ul>
         </li>
       </ul>
-      <p v-if="projects.more > 0 && projects.state === 'ready'" class="more">
+      <p v-if="projects.more > 0 && projects.state === 'ready'" class="more in-line">
         <button v-if="projects.canShowMore" class="action" type="button" @click="projects.showMore">
           Show more
         </button>
@@ -348,12 +348,6 @@ onBeforeUnmount(projects.follow());
   gap: 16px;
 }
 
-.head {
-  display: flex;
-  align-items: center;
-  gap: 12px;
-}
-
 .head h1 {
   flex: 1;
   font-size: var(--text-28);
@@ -378,12 +372,6 @@ onBeforeUnmount(projects.follow());
   border: 1px solid var(--muted);
   border-radius: 0;
   background: var(--sheet);
-}
-
-.more {
-  display: flex;
-  gap: 12px;
-  align-items: center;
 }
 
 .first span {

@@ -425,12 +425,6 @@ const plot = computed(() => {
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 8px;
-  padding: 10px 12px;
-}
-
 .columns {
   display: grid;
   grid-template-columns: 300px minmax(0, 1fr) 300px;

@@ -241,7 +241,7 @@ const MARK = { pass: 'pass', fail: 'fail', overridden: 'caution' } as const;
             Note, photo
           </button>
         </div>
-        <div v-if="open === check.id" class="more">
+        <div v-if="open === check.id" class="more whole">
           <TextField
             v-if="measurable(check)"
             label="Measured"
@@ -303,10 +303,6 @@ const MARK = { pass: 'pass', fail: 'fail', overridden: 'caution' } as const;
   flex-wrap: wrap;
   gap: 6px;
   align-items: end;
-}
-
-.more {
-  grid-column: 1 / -1;
 }
 
 .more .field {

@@ -227,11 +227,6 @@ const label = (step: PlannedStep): string =>
   min-height: 320px;
 }
 
-table {
-  width: 100%;
-  border-collapse: collapse;
-}
-
 thead th {
   position: sticky;
   z-index: 1;

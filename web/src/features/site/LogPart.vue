@@ -141,7 +141,7 @@ function print(one: string): void {
 
 <template>
   <form class="paper quick no-print" aria-label="A new entry" @submit.prevent="write">
-    <div class="row">
+    <div class="row acts">
       <TextField label="Day" :value="day" :take="(typed) => void (day = parseDay(typed, 'day'))" />
       <ChoiceField label="Where" :value="elevation" :options="options" @take="elevation = $event" />
       <ChoiceField label="Crew" :value="crew" :options="crews" @take="crew = $event" />
@@ -157,7 +157,7 @@ function print(one: string): void {
       <Textarea :id="`${id}-text`" v-model="text" rows="2" maxlength="2000" auto-resize />
       <span v-if="wrong" class="wrong" role="alert">{{ wrong }}</span>
     </div>
-    <div class="row">
+    <div class="row acts">
       <PhotoButton label="Take a photo" :add="photos.add" @taken="taken.push($event)" />
       <PhotoRow :photos="taken" :small="photos.small" :whole="photos.whole" />
       <button type="submit" class="action ink">Write it down</button>
@@ -167,7 +167,7 @@ function print(one: string): void {
       <p v-if="photos.problem.value" class="wrong" role="alert">{{ photos.problem.value }}</p>
     </div>
   </form>
-  <div class="row no-print">
+  <div class="row acts no-print">
     <div class="field search">
       <label :for="`${id}-search`">Search the log</label>
       <InputText :id="`${id}-search`" v-model="wanted" autocomplete="off" type="search" />
@@ -233,13 +233,6 @@ function print(one: string): void {
   display: grid;
   gap: 8px;
   padding: 10px 12px;
-}
-
-.row {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: end;
 }
 
 .quick .ink {

@@ -198,12 +198,6 @@ const percent = (value: number): string => `${fixed(value * 100, 1)} %`;
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 8px;
-  padding: 10px 12px;
-}
-
 .words td,
 .words th {
   text-align: left;

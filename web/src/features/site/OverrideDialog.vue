@@ -34,7 +34,7 @@ function take(): void {
     :header="header"
     :style="{ width: '460px', maxWidth: '96vw' }"
   >
-    <form class="form" @submit.prevent="take">
+    <form class="spaced" @submit.prevent="take">
       <p>{{ why }}</p>
       <div class="field">
         <label :for="`${id}-by`">Who answers for it</label>
@@ -49,10 +49,3 @@ function take(): void {
     </form>
   </Dialog>
 </template>
-
-<style scoped>
-.form {
-  display: grid;
-  gap: 12px;
-}
-</style>

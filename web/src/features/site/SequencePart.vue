@@ -242,10 +242,6 @@ const clocksOf = (value: number): string => (value === 1 ? 'once' : `${value} ti
   text-align: left;
 }
 
-.nowrap {
-  white-space: nowrap;
-}
-
 .crews {
   width: auto;
 }

@@ -15,6 +15,8 @@ import { ask } from '../../persistence/api.ts';
 import { useNotices } from '../../persistence/notices.ts';
 import ChoiceField from '../../components/ChoiceField.vue';
 import SegmentedChoice from '../../components/SegmentedChoice.vue';
+import EditableTable from '../../components/EditableTable.vue';
+import type { EditableColumn } from '../../components/editable-table.ts';
 import TableCell from '../../components/TableCell.vue';
 import TextField from '../../components/TextField.vue';
 import TradeFigures from '../../components/TradeFigures.vue';
@@ -158,6 +160,29 @@ const EXISTING: { label: string; value: Standing }[] = [
 function setExisting(value: Standing): void {
   set('What stands already', { existing: value === 'none' ? undefined : value });
 }
+
+const LEADS: readonly EditableColumn<LeadTime>[] = [
+  {
+    title: 'Item',
+    words: true,
+    label: (_, n) => `Item ${n + 1}`,
+    value: ({ item }) => item,
+    take: (_, n, text) => setLead(n, { item: text.trim() }),
+  },
+  {
+    title: 'Ordered',
+    words: true,
+    label: ({ item }) => `Day on which ${item} were ordered`,
+    value: ({ ordered }) => ordered,
+    take: (_, n, text) => setLead(n, { ordered: parseDay(text, 'ordered') }),
+  },
+  {
+    title: 'Days',
+    label: ({ item }) => `Days until ${item} come`,
+    value: ({ days }) => String(days),
+    take: (_, n, text) => setLead(n, { days: Math.round(parseNumber(text, 'days', 0, 1000)) }),
+  },
+];
 </script>
 
 <template>
@@ -262,55 +287,14 @@ function setExisting(value: Standing): void {
           A kind of step, a material of the walls, or <em>roof</em>. What needs it starts no
           earlier.
         </p>
-        <table v-if="leads.length > 0" class="table">
-          <thead>
-            <tr>
-              <th scope="col">Item</th>
-              <th scope="col">Ordered</th>
-              <th scope="col">Days</th>
-              <th scope="col"><span class="hidden-label">Remove</span></th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="(lead, n) in leads" :key="n">
-              <td>
-                <TableCell
-                  words
-                  :label="`Item ${n + 1}`"
-                  :value="lead.item"
-                  :take="(text) => setLead(n, { item: text.trim() })"
-                />
-              </td>
-              <td>
-                <TableCell
-                  words
-                  :label="`Day on which ${lead.item} were ordered`"
-                  :value="lead.ordered"
-                  :take="(text) => setLead(n, { ordered: parseDay(text, 'ordered') })"
-                />
-              </td>
-              <td>
-                <TableCell
-                  :label="`Days until ${lead.item} come`"
-                  :value="String(lead.days)"
-                  :take="
-                    (text) => setLead(n, { days: Math.round(parseNumber(text, 'days', 0, 1000)) })
-                  "
-                />
-              </td>
-              <td>
-                <button
-                  type="button"
-                  class="action quiet small"
-                  :aria-label="`Remove ${lead.item}`"
-                  @click="removeLead(n)"
-                >
-                  Remove
-                </button>
-              </td>
-            </tr>
-          </tbody>
-        </table>
+        <EditableTable
+          v-if="leads.length > 0"
+          caption="What has to come"
+          :rows="leads"
+          :columns="LEADS"
+          :removing="({ item }) => `Remove ${item}`"
+          @remove="(_, n) => removeLead(n)"
+        />
         <div class="days">
           <button type="button" class="action" @click="addLead">Add what has to come</button>
           <button type="button" class="action" @click="fromOrder">Take it from the order</button>
@@ -359,13 +343,6 @@ section {
 
 .day {
   padding: 0 8px;
-}
-
-.check {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 44px;
 }
 
 .check input {

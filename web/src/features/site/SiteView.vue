@@ -1,17 +1,19 @@
 <script setup lang="ts">
 import { longDay } from '@eldrun/core/site';
-import { computed } from 'vue';
+import { computed, defineAsyncComponent } from 'vue';
 import { useRoute } from 'vue-router';
 import HousePlace from '../../components/HousePlace.vue';
 import StatusMark from '../../components/StatusMark.vue';
 import { useProject } from '../../project/project.ts';
 import ChecksPart from './ChecksPart.vue';
-import InstrumentsPart from './InstrumentsPart.vue';
 import LogPart from './LogPart.vue';
 import SequencePart from './SequencePart.vue';
 import WeatherPart from './WeatherPart.vue';
 import { partOf, PARTS } from './parts.ts';
 import { provideSite } from './site-state.ts';
+
+/** Comes when it is first opened: its pictures of heat are not needed before. */
+const InstrumentsPart = defineAsyncComponent(() => import('./InstrumentsPart.vue'));
 
 /** What is done on the site: in which order, by when, checked, measured, written down. */
 const route = useRoute();

@@ -149,12 +149,6 @@ const degrees = (value: number): string =>
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 8px;
-  padding: 10px 12px;
-}
-
 .strip {
   width: 100%;
 }

@@ -330,13 +330,6 @@ async function rain(): Promise<void> {
   padding: 4px 0;
 }
 
-.acts {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: end;
-}
-
 h3 {
   font-size: var(--text-14);
 }

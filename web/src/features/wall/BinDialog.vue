@@ -59,7 +59,7 @@ async function empty(): Promise<void> {
     header="Bin"
     :style="{ width: '640px', maxWidth: '96vw' }"
   >
-    <p v-if="problem" class="problem" role="alert">
+    <p v-if="problem" class="problem wrong" role="alert">
       The bin could not be read: {{ problem }}
       <button type="button" class="action" @click="load">Try again</button>
     </p>
@@ -109,9 +109,5 @@ async function empty(): Promise<void> {
   align-items: center;
   gap: 8px 12px;
   margin-top: 12px;
-}
-
-.problem {
-  color: var(--fail);
 }
 </style>

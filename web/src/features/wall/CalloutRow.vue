@@ -45,7 +45,7 @@ const hovered = computed(() => props.pointer.layer === props.id);
       {{ ' ' }}
       <span class="small soft figures">{{ figures }}</span>
     </span>
-    <strong class="thickness">{{ thickness }}</strong>
+    <strong class="thickness nowrap">{{ thickness }}</strong>
   </button>
   <button
     v-if="selected"
@@ -113,10 +113,6 @@ const hovered = computed(() => props.pointer.layer === props.id);
 
 .number {
   font-weight: 600;
-}
-
-.thickness {
-  white-space: nowrap;
 }
 
 .row.selected .thickness {

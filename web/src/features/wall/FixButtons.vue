@@ -10,7 +10,7 @@ const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
 
 <template>
   <ul class="fixes">
-    <li v-for="line in fixes" :key="line.label" class="fix">
+    <li v-for="line in fixes" :key="line.label" class="fix in-line">
       <span class="small soft effect"
         >{{ line.effect }}<span v-if="line.gives" class="gives">{{ line.gives }}</span></span
       >
@@ -28,12 +28,6 @@ const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
   display: grid;
   gap: 6px;
   justify-items: end;
-}
-
-.fix {
-  display: flex;
-  align-items: center;
-  gap: 12px;
 }
 
 .button {

@@ -86,7 +86,7 @@ async function goBack({ revision }: Revision): Promise<void> {
     header="Saved states"
     :style="{ width: '860px', maxWidth: '96vw' }"
   >
-    <p v-if="problem" class="problem" role="alert">
+    <p v-if="problem" class="problem wrong" role="alert">
       The saved states could not be read: {{ problem }}
       <button type="button" class="action" @click="load">Try again</button>
     </p>
@@ -160,9 +160,5 @@ async function goBack({ revision }: Revision): Promise<void> {
   display: inline-flex;
   gap: 8px;
   white-space: nowrap;
-}
-
-.problem {
-  color: var(--fail);
 }
 </style>

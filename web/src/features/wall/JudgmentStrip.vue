@@ -153,7 +153,7 @@ const WORDS: Record<Status, string> = {
     </div>
     <div v-show="open" :id="more" class="more">
       <div class="words">
-        <p class="decides">{{ text(judging.judgment.decides.text) }}</p>
+        <p class="decides bold">{{ text(judging.judgment.decides.text) }}</p>
         <p v-if="relies" class="soft">{{ relies }}</p>
         <p class="soft small">{{ code }}</p>
         <p v-if="judging.fixes?.refused" class="soft">{{ text(judging.fixes.refused) }}</p>
@@ -266,10 +266,6 @@ const WORDS: Record<Status, string> = {
   display: grid;
   align-content: start;
   gap: 4px;
-}
-
-.decides {
-  font-weight: 700;
 }
 
 progress {

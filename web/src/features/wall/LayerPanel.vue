@@ -185,7 +185,7 @@ function remove(): void {
     :style="{ width: '380px', maxWidth: '96vw' }"
     class="layer-panel"
   >
-    <div v-if="layer" class="panel">
+    <div v-if="layer" class="spaced">
       <ChoiceField
         v-if="materialId !== null"
         :label="layer.kind === 'framed' ? 'Between the members' : 'Material'"
@@ -302,12 +302,6 @@ function remove(): void {
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 12px;
-}
-
 .sizes {
   display: flex;
   flex-wrap: wrap;

@@ -92,7 +92,7 @@ function insert(material: string, candidate: Material): void {
     header="Materials that fit here"
     :style="{ width: '620px', maxWidth: '96vw' }"
   >
-    <div class="shelf">
+    <div class="spaced">
       <p class="soft">Goes {{ where }}. Studs and furring are typed in the quick line.</p>
       <div class="field">
         <label :for="id">Filter by name, kind or other words for it</label>
@@ -115,11 +115,6 @@ function insert(material: string, candidate: Material): void {
 </template>
 
 <style scoped>
-.shelf {
-  display: grid;
-  gap: 12px;
-}
-
 .items {
   max-height: 50vh;
   overflow-y: auto;

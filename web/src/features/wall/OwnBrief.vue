@@ -25,7 +25,7 @@ const fields = computed(() =>
 </script>
 
 <template>
-  <p v-if="fields.length > 0" class="own small">
+  <p v-if="fields.length > 0" class="own in-line small">
     This wall has its own {{ fields.map((field) => WORDS[field]).join(', ') }}, not the brief's.
     <button
       class="action quiet small"
@@ -42,11 +42,3 @@ const fields = computed(() =>
     </button>
   </p>
 </template>
-
-<style scoped>
-.own {
-  display: flex;
-  align-items: center;
-  gap: 8px;
-}
-</style>

@@ -107,7 +107,7 @@ const share = (name: string, text: string): number =>
     header="How sure is the judgment?"
     :style="{ width: 'min(860px, 94vw)' }"
   >
-    <div class="sure">
+    <div class="sure spaced">
       <p class="soft">
         {{ COUNT }} runs of two years, each as another house could be: what nobody knows of it is
         drawn from the ranges below, the same draws each time. The second year is judged as ever.
@@ -168,7 +168,7 @@ const share = (name: string, text: string): number =>
         <span role="status" class="soft">{{ samples.length }} of {{ COUNT }}</span>
       </p>
       <p v-if="problem" class="wrong" role="alert">{{ problem }}</p>
-      <div v-if="summary" class="answer" data-sure :data-verdict="summary.verdict">
+      <div v-if="summary" class="answer tight" data-sure :data-verdict="summary.verdict">
         <p class="verdict">
           <StatusMark :status="VERDICTS[summary.verdict].status" />
           <strong>{{ VERDICTS[summary.verdict].text }}:</strong>
@@ -208,11 +208,6 @@ const share = (name: string, text: string): number =>
 </template>
 
 <style scoped>
-.sure {
-  display: grid;
-  gap: 12px;
-}
-
 .ranges {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
@@ -235,11 +230,6 @@ progress {
   width: 200px;
   height: 8px;
   accent-color: var(--ink);
-}
-
-.answer {
-  display: grid;
-  gap: 8px;
 }
 
 .bar {

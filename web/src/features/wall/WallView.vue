@@ -271,7 +271,7 @@ void open();
     <p>{{ failure }}</p>
     <button class="action" type="button" @click="open">Try again</button>
   </div>
-  <div v-else-if="wall.document" class="bench">
+  <div v-else-if="wall.document" class="bench tight">
     <WallTools
       @keys="keysShown = true"
       @placed="placedShown = true"
@@ -361,11 +361,6 @@ void open();
 </template>
 
 <style scoped>
-.bench {
-  display: grid;
-  gap: 8px;
-}
-
 .bench > :deep(*) {
   min-width: 0;
 }

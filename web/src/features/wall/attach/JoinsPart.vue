@@ -111,7 +111,7 @@ const asked = computed(() => holdsOn(first.value, second.value));
 </script>
 
 <template>
-  <div class="joins">
+  <div class="spaced">
     <div class="chosen">
       <ChoiceField
         v-for="[part, { name }] in PARTS"
@@ -174,14 +174,14 @@ const asked = computed(() => holdsOn(first.value, second.value));
     </table>
     <p v-else class="soft">Choose a tape or a sealant: every pair that it meets is listed here.</p>
     <form v-if="testing" class="test-form" @submit.prevent>
-      <p class="all">
+      <p class="all whole">
         <strong>Peel test: {{ testing.top.name }} on {{ testing.onto.name }}.</strong> A strip of 1
         ft, rolled on as in the work, pulled square after a day: it holds where it stretches or
         tears before it lets go.
       </p>
       <TextField label="By" :value="by" :take="(typed: string) => void (by = typed)" />
       <TextField label="Surface temperature" :value="surface" :take="checkSurface" />
-      <label class="primed"><input v-model="primed" type="checkbox" /> Primed</label>
+      <label class="primed check"><input v-model="primed" type="checkbox" /> Primed</label>
       <button type="button" class="action" :disabled="!by.trim()" @click="record(true)">
         It held
       </button>
@@ -218,11 +218,6 @@ const asked = computed(() => holdsOn(first.value, second.value));
 </template>
 
 <style scoped>
-.joins {
-  display: grid;
-  gap: 12px;
-}
-
 .chosen,
 .ask,
 .test-form {
@@ -236,17 +231,6 @@ const asked = computed(() => holdsOn(first.value, second.value));
   padding: 10px;
   border: 1px solid var(--ink);
   background: var(--sheet);
-}
-
-.all {
-  grid-column: 1 / -1;
-}
-
-.primed {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 44px;
 }
 
 .primed input {

@@ -5,7 +5,8 @@ import { format, formatText, type UnitSystem } from '@eldrun/core/units';
 import type { Command } from '@eldrun/core/wall';
 import type { PointBridge, ResolvedWall } from '@eldrun/core/build-up';
 import ChoiceField from '../../../components/ChoiceField.vue';
-import TableCell from '../../../components/TableCell.vue';
+import EditableTable from '../../../components/EditableTable.vue';
+import type { EditableColumn } from '../../../components/editable-table.ts';
 import { quantityFrom } from '../../../components/quantities.ts';
 import { useWall } from '../../../project/wall.ts';
 
@@ -52,6 +53,22 @@ const cost = computed(() => {
     r: formatText('resistance', effective.r, props.units),
   };
 });
+
+const columns = computed<readonly EditableColumn<PointBridge>[]>(() => [
+  { title: 'What', value: ({ name }) => name ?? 'point bridge' },
+  {
+    title: format('perArea', 1, props.units).unit,
+    label: () => 'How many',
+    value: ({ perArea }) => format('perArea', perArea, props.units).text,
+    take: (_, i, typed) => setCount(i, typed),
+  },
+  {
+    title: `χ, ${format('pointTransmittance', 1, props.units).unit}`,
+    label: () => 'Heat of each',
+    value: ({ chi }) => format('pointTransmittance', chi, props.units).text,
+    take: (_, i, typed) => setChi(i, typed),
+  },
+]);
 </script>
 
 <template>
@@ -62,52 +79,19 @@ const cost = computed(() => {
       maker’s, or from a three-dimensional computation (EN ISO 10211); the figures offered are
       typical and vary widely.
     </p>
-    <table v-if="bridges.length > 0" class="table">
-      <caption class="hidden-label">
-        Brackets, clips and standoffs
-      </caption>
-      <thead>
-        <tr>
-          <th scope="col">What</th>
-          <th scope="col">{{ format('perArea', 1, units).unit }}</th>
-          <th scope="col">χ, {{ format('pointTransmittance', 1, units).unit }}</th>
-          <th scope="col"></th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="(bridge, i) in bridges" :key="i">
-          <th scope="row">{{ bridge.name ?? 'point bridge' }}</th>
-          <td>
-            <TableCell
-              label="How many"
-              :value="format('perArea', bridge.perArea, units).text"
-              :take="(typed) => setCount(i, typed)"
-            />
-          </td>
-          <td>
-            <TableCell
-              label="Heat of each"
-              :value="format('pointTransmittance', bridge.chi, units).text"
-              :take="(typed) => setChi(i, typed)"
-            />
-          </td>
-          <td>
-            <button
-              type="button"
-              class="action quiet small"
-              @click="set('Take brackets out', bridges.toSpliced(i, 1))"
-            >
-              Take out
-            </button>
-          </td>
-        </tr>
-      </tbody>
-    </table>
+    <EditableTable
+      v-if="bridges.length > 0"
+      caption="Brackets, clips and standoffs"
+      :rows="bridges"
+      :columns="columns"
+      :removing="({ name }) => `Take out ${name ?? 'point bridge'}`"
+      @remove="(_, i) => set('Take brackets out', bridges.toSpliced(i, 1))"
+    />
     <p v-if="cost" role="status">
       They take <strong data-bridge-share>{{ cost.share }}</strong> of the wall’s R:
       {{ cost.without }} without them, {{ cost.r }} with them.
     </p>
-    <div class="add">
+    <div class="add acts">
       <ChoiceField
         label="Kind"
         :value="kind"
@@ -122,12 +106,5 @@ const cost = computed(() => {
 <style scoped>
 .bridges > *:not(summary) {
   margin-top: 8px;
-}
-
-.add {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
-  align-items: end;
 }
 </style>

@@ -65,14 +65,14 @@ const takeOut = (gone: ProofDocument): void =>
 </script>
 
 <template>
-  <div class="proof">
+  <div class="spaced">
     <p>
       <strong>{{ count('there') }} of {{ all.length }} documents are there</strong>,
       {{ count('missing') }} missing, {{ count('expired') }} expired.
       <span class="soft">Nothing here is called tested without them.</span>
     </p>
     <form v-if="adding" class="add" @submit.prevent="record">
-      <p class="all">
+      <p class="all whole">
         <strong>{{ adding.title }}</strong>
       </p>
       <TextField
@@ -154,11 +154,6 @@ const takeOut = (gone: ProofDocument): void =>
 </template>
 
 <style scoped>
-.proof {
-  display: grid;
-  gap: 12px;
-}
-
 .add {
   display: grid;
   grid-template-columns: repeat(auto-fit, minmax(180px, 1fr));
@@ -167,10 +162,6 @@ const takeOut = (gone: ProofDocument): void =>
   padding: 10px;
   border: 1px solid var(--ink);
   background: var(--sheet);
-}
-
-.all {
-  grid-column: 1 / -1;
 }
 
 .group {

@@ -97,7 +97,7 @@ function setWeight(typed: string): void {
 </script>
 
 <template>
-  <div class="screws">
+  <div class="spaced">
     <p class="rule small">
       <strong>Preliminary sizing for a licensed engineer.</strong> The adopted code and the makers’
       evaluations govern; wind and seismic areas belong to the engineer{{
@@ -136,7 +136,7 @@ function setWeight(typed: string): void {
         @run="run"
       />
     </div>
-    <details class="more" open>
+    <details class="more spaced" open>
       <summary>Loads and wood</summary>
       <p>
         On the cladding’s fasteners {{ text('massPerArea', design.loads.cladding) }}; on those that
@@ -162,7 +162,7 @@ function setWeight(typed: string): void {
       </div>
       <LoadsFields :loads="wall.file.loads" :units="units" @change="setLoads" />
     </details>
-    <details class="more">
+    <details class="more spaced">
       <summary>Who sized it</summary>
       <TextField
         class="weight"
@@ -179,7 +179,7 @@ function setWeight(typed: string): void {
       :units="units"
     />
     <PointBridges :wall="wall" :units="units" @run="run" />
-    <details v-if="steps.length > 0" class="more">
+    <details v-if="steps.length > 0" class="more spaced">
       <summary>At the wall, in order</summary>
       <ol>
         <li v-for="step in steps" :key="messageText(step, units)">
@@ -191,7 +191,7 @@ function setWeight(typed: string): void {
         screws.
       </p>
     </details>
-    <details class="more">
+    <details class="more spaced">
       <summary>Trade figures of attachment</summary>
       <TradeFigures
         :groups="{ attachment: 'Attachment' }"
@@ -204,11 +204,6 @@ function setWeight(typed: string): void {
 </template>
 
 <style scoped>
-.screws {
-  display: grid;
-  gap: 12px;
-}
-
 .rule {
   padding: 6px 10px;
   border-left: 4px solid var(--caution);
@@ -240,11 +235,6 @@ function setWeight(typed: string): void {
   display: flex;
   flex-wrap: wrap;
   gap: 6px;
-}
-
-.more {
-  display: grid;
-  gap: 10px;
 }
 
 .more > *:not(summary) {

@@ -142,7 +142,7 @@ const transmittance = (value: number): string => formatText('transmittance', val
       </section>
       <fieldset>
         <legend>How the cavity is filled</legend>
-        <label v-for="(meaning, level) in VOID_LEVELS" :key="level" class="level">
+        <label v-for="(meaning, level) in VOID_LEVELS" :key="level" class="level check">
           <input
             type="radio"
             name="void-level"
@@ -196,17 +196,6 @@ legend {
   gap: 10px;
   align-items: end;
   width: 100%;
-}
-
-.level {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  min-height: 44px;
-}
-
-input {
-  accent-color: var(--ink);
 }
 
 @media (max-width: 700px) {

@@ -224,8 +224,4 @@ path,
   stroke-width: 3.5;
   paint-order: stroke;
 }
-
-.strong {
-  font-weight: 700;
-}
 </style>

@@ -142,10 +142,6 @@ function set(side: 'indoor' | 'outdoor', event: Event): void {
   white-space: nowrap;
 }
 
-input {
-  accent-color: var(--ink);
-}
-
 .note {
   flex-basis: 100%;
   min-height: 1.4em;

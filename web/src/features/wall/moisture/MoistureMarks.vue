@@ -124,7 +124,9 @@ const arrowX = computed(() => width.value - 44);
       <path class="plane" :d="`M0 ${one.y}H${width}`" />
       <rect v-if="one.atRisk" class="at" :x="width / 2 - 5" :y="one.y - 5" width="10" height="10" />
       <circle v-else class="at" :cx="width / 2" :cy="one.y" r="5" />
-      <text class="margin" :x="narrow ? 8 : width / 2 + 10" :y="one.y - 6">{{ one.text }}</text>
+      <text class="margin bold" :x="narrow ? 8 : width / 2 + 10" :y="one.y - 6">{{
+        one.text
+      }}</text>
     </g>
     <template v-if="drying">
       <g v-for="way in drying.ways" :key="way.side" class="way" :data-dries="way.side">
@@ -196,10 +198,6 @@ text {
 
 .safe {
   color: var(--pass);
-}
-
-.margin {
-  font-weight: 700;
 }
 
 .shaft,

@@ -15,7 +15,7 @@ const run = (name: string, commands: Command[]): void => emit('run', name, comma
 </script>
 
 <template>
-  <div class="panel">
+  <div class="spaced">
     <p class="strategy">
       <button type="button" class="action" @click="swapShown = true">Swap strategy…</button>
       <span class="soft small"
@@ -30,11 +30,6 @@ const run = (name: string, commands: Command[]): void => emit('run', name, comma
 </template>
 
 <style scoped>
-.panel {
-  display: grid;
-  gap: 12px;
-}
-
 .strategy {
   display: flex;
   flex-wrap: wrap;

@@ -131,7 +131,7 @@ function apply(): void {
     header="Swap strategy"
     :style="{ width: '760px', maxWidth: '96vw' }"
   >
-    <div v-if="swap" class="swap">
+    <div v-if="swap" class="spaced">
       <h3>To: {{ NAMES[swap.to].title }}</h3>
       <p>{{ NAMES[swap.to].gives }} Both strategies build good walls; each gives something up.</p>
       <ul class="changes">
@@ -169,11 +169,6 @@ function apply(): void {
 </template>
 
 <style scoped>
-.swap {
-  display: grid;
-  gap: 10px;
-}
-
 .changes {
   display: grid;
   gap: 3px;

@@ -71,7 +71,7 @@ const temperatureText = (celsius: number): string =>
           :height="axis.y(0) - axis.y(axis.thickness)"
         />
         <path v-for="(at, i) in faces" :key="i" class="grid" :d="`M0 ${axis.y(at)}H${inner}`" />
-        <path class="limit humid" :d="`M${0.8 * inner} ${axis.y(axis.thickness)}V${axis.y(0)}`" />
+        <path class="limit wrong" :d="`M${0.8 * inner} ${axis.y(axis.thickness)}V${axis.y(0)}`" />
         <path class="light humidity" :d="trace.humidity" />
         <path class="strong" :d="trace.temperature" />
         <path class="limit" :d="`M0 ${axis.y(faces[face] ?? 0)}H${inner}`" />
@@ -102,10 +102,6 @@ const temperatureText = (celsius: number): string =>
 <style scoped>
 .humidity {
   stroke: var(--water);
-}
-
-.humid {
-  color: var(--fail);
 }
 
 .tick.start {

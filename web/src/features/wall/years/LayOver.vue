@@ -52,7 +52,7 @@ async function take(second: Second): Promise<void> {
 </script>
 
 <template>
-  <p class="over">
+  <p class="over in-line">
     <span id="lay-over">Lay over it</span>
     <Select
       :model-value="null"
@@ -78,13 +78,6 @@ async function take(second: Second): Promise<void> {
 </template>
 
 <style scoped>
-.over {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 12px;
-}
-
 .over > span {
   font-weight: 600;
 }

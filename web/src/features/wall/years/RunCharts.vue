@@ -245,7 +245,7 @@ watchEffect(() => {
       @take="(value: number) => (simulation.chosenFace = value)"
     />
     <TableDialog v-if="run.result" title="By thirty days" :table="table" />
-    <LayOver v-if="run.result" class="over" />
+    <LayOver v-if="run.result" class="to-end" />
   </div>
   <div class="charts">
     <RunChart v-for="(chart, i) in charts" :key="i" :chart="chart">
@@ -280,10 +280,6 @@ watchEffect(() => {
 
 .at {
   flex: 0 1 400px;
-}
-
-.over {
-  margin-left: auto;
 }
 
 .charts {

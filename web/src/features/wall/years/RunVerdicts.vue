@@ -48,7 +48,7 @@ async function take({ commands, choices, label }: RunFix): Promise<void> {
           <strong>{{ messageText(verdict.title, project.units) }}</strong>
           <p class="soft">{{ messageText(verdict.reason, project.units) }}</p>
         </div>
-        <p v-if="simulation.fresh && simulation.fixes[verdict.id]" class="fix" data-fix>
+        <p v-if="simulation.fresh && simulation.fixes[verdict.id]" class="fix in-line" data-fix>
           <span
             >Fix:
             <strong>{{
@@ -66,7 +66,7 @@ async function take({ commands, choices, label }: RunFix): Promise<void> {
         </p>
       </li>
     </ul>
-    <p v-if="failing && !simulation.running" class="fix">
+    <p v-if="failing && !simulation.running" class="fix in-line">
       <button
         type="button"
         class="action"
@@ -99,12 +99,5 @@ li {
 
 li .fix {
   justify-content: end;
-}
-
-.fix {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 12px;
 }
 </style>

@@ -108,7 +108,7 @@ async function keepWall(): Promise<void> {
   <section class="years" aria-label="Years, hour by hour">
     <!-- Once there is a result it stands first, and what it was run with after it. -->
     <RunSetup v-if="!simulation.current" />
-    <p class="buttons">
+    <p class="in-line">
       <button
         v-if="!simulation.running"
         type="button"
@@ -177,8 +177,10 @@ async function keepWall(): Promise<void> {
         </button>
       </template>
     </p>
-    <p v-if="simulation.problem" role="alert" class="problem">Not done: {{ simulation.problem }}</p>
-    <p v-if="simulation.current?.result?.problem" role="alert" class="problem">
+    <p v-if="simulation.problem" role="alert" class="problem wrong">
+      Not done: {{ simulation.problem }}
+    </p>
+    <p v-if="simulation.current?.result?.problem" role="alert" class="problem wrong">
       {{ simulation.current.result.problem }}
     </p>
     <p v-if="!simulation.current" class="soft">
@@ -217,19 +219,8 @@ async function keepWall(): Promise<void> {
   border-bottom: 1px solid var(--line);
 }
 
-.buttons {
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 12px;
-}
-
 progress {
   width: 220px;
   accent-color: var(--ink);
-}
-
-.problem {
-  color: var(--fail);
 }
 </style>
