@@ -175,7 +175,7 @@ const GROUPS = [
   {
     // What every page of a project has.
     name: 'project',
-    test: /(?:web\/src\/(?:features\/wall\/wall-actions|components\/(?!\w*(?:Fields?|Figures|Section|Notices|Cell|Dialog|Differences|Nav)\.|OptionsSwitch|lengths|quantities|typed-text|day|kept-aside)|persistence|project\/(?!options|only|price|compare|variants)|compute\/(?!jobs|compute|serve|turn|run-parts|explore-pool|years-run))|idb-keyval|virtual:compute)/,
+    test: /(?:web\/src\/(?:features\/wall\/wall-actions|components\/(?!\w*(?:Fields?|Figures|Section|Notices|Cell|Dialog|Differences|Nav)\.|EditableTable|OptionsSwitch|editable-table|lengths|quantities|typed-text|day|kept-aside)|persistence|project\/(?!options|only|price|compare|variants)|compute\/(?!jobs|compute|serve|turn|run-parts|explore-pool|years-run))|idb-keyval|virtual:compute)/,
   },
   {
     // What the bench of a wall and its lenses share.
