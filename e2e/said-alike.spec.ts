@@ -1,4 +1,4 @@
-import { expect, test, type Locator, type Page } from '@playwright/test';
+import { expect, test, type Locator } from '@playwright/test';
 import { extractText, getDocumentProxy } from 'unpdf';
 import { openCopyOfDemoWall, openDialog, readingText } from './bench.ts';
 
@@ -104,6 +104,7 @@ const plain = (text: string): string => text.replace(/[^\p{L}\p{N}%°$+−±]/gu
 
 /** What the sheets are called at the head of their pages. */
 const TITLES = {
+  elevation: 'Elevations',
   wall: 'Wall sheet',
   submittal: 'Code submittal',
   crew: 'Crew sheet',
@@ -240,6 +241,10 @@ for (const house of HOUSES)
 
     await test.step('how its layers are laid on an elevation', async () => {
       await place('Elevations');
+      await part('Elevations', 'Framing');
+      const found = page.locator('.look li').filter({ has: page.locator('.mark:not(.pass)') });
+      await expect(found.first()).toBeVisible();
+      await expectOn('elevation', await found.locator('button').allTextContents());
       for (const lens of ['Sheathing', 'Membrane', 'Boards', 'Furring', 'Cladding']) {
         await part('Elevations', lens);
         const rows = await cellsOf(page.getByRole('region', { name: 'This wall' }).locator('tr'));
@@ -262,7 +267,7 @@ for (const house of HOUSES)
             (cell) => cell.cloneNode(true) as HTMLElement,
           );
           what!.querySelectorAll('.missing').forEach((one) => one.remove());
-          const money = usd!.textContent!.trim() === '–' ? 'no price' : usd!.textContent;
+          const money = usd!.textContent.trim() === '–' ? 'no price' : usd!.textContent;
           return (
             [what, net, order].map((cell) => cell!.textContent).join(' ') +
             money +
@@ -335,7 +340,7 @@ for (const house of HOUSES)
           const one = shown.cloneNode(true) as HTMLElement;
           one.querySelectorAll('.mark').forEach((mark) => mark.remove());
           const [what, more, ...entries] = [...one.querySelectorAll('.text > p:not(:has(a))')].map(
-            (of) => of.textContent!.trim(),
+            (of) => of.textContent.trim(),
           );
           const parts = more!.split(' · ').filter((text) => !/^(before|◆)/.test(text));
           return [

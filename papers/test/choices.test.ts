@@ -15,11 +15,14 @@ const readBy = new Map<string, Place[]>();
 
 test.each(CHOICES.map((choice) => [choice.name, choice] as const))(
   '%s is said wherever it has to be',
-  (name, { change, said }) => {
+  (name, { change, given, said }) => {
+    const basis = given?.(project) ?? project;
+    derived.set(basis);
+    const was = given ? saidIn(derived) : before;
     // What does not hang on it stays as it was derived.
-    derived.set(change(project));
+    derived.set(change(basis));
     const after = saidIn(derived);
-    const read = PLACES.filter((place) => after[place] !== before[place]);
+    const read = PLACES.filter((place) => after[place] !== was[place]);
     readBy.set(name, read);
     expect(read).toEqual(expect.arrayContaining([...said]));
     // A stored choice that no place reads is a fault.

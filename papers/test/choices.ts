@@ -39,6 +39,8 @@ export interface StoredChoice {
   /** As documents have it. */
   name: string;
   change: (project: Project) => Project;
+  /** What has to be there before it can be chosen. */
+  given?: (project: Project) => Project;
   said: readonly Place[];
 }
 
@@ -204,7 +206,14 @@ const HOUSE: Table<ProjectHouse, Head | 'assemblies' | 'elevations' | 'shell'> =
 
 const DETAILS: Table<Details, Head | 'edges' | 'openings'> = {
   groups: [
-    one('groups.base.vent', grouped('base', { vent: 'strip' }), ...PLACED, 'site', 'edges'),
+    one(
+      'groups.base.vent',
+      grouped('base', { vent: 'strip' }),
+      ...PLACED,
+      'site',
+      'edges',
+      'order',
+    ),
     one(
       'groups.opening.carrier',
       grouped('opening', { carrier: 'buck' }),
@@ -250,7 +259,17 @@ const SITE: Table<
   calendar: [one('calendar', site({ calendar: { workdays: [1, 2, 3], hours: 6 } }), 'site')],
   crews: [one('crews', site({ crews: { framing: 1 } }), 'site')],
   choices: [
-    one('choices.racking', site({ choices: { racking: 'inside' } }), ...PLACED, 'site'),
+    {
+      ...one('choices.racking', site({ choices: { racking: 'inside' } }), ...PLACED, 'site'),
+      // A board inside of the studs that can hold the frame.
+      given: wall(({ layers: [finish, ...others] }) => ({
+        layers: [
+          finish!,
+          { id: 'inner', kind: 'sheet', material: 'osb', thickness: 0.0111 },
+          ...others,
+        ],
+      })),
+    },
     one('choices.windows', site({ choices: { windows: 'after-insulation' } }), ...PLACED, 'site'),
     one(
       'choices.airtightness',

@@ -68,6 +68,9 @@ function placing(
       ...(wool ? [`Wool cut ${length(trade('wool-over'))} over size.`] : []),
     ];
   }
+  // A board inside that holds the frame is nailed as one outside.
+  if (!outside && looked.facts.racking && fill.category === 'wood-panel')
+    return saidOf(looked, units, 'nailing', 'sheet-gap');
   if (fill.category === 'gypsum' && !outside)
     return ['Bottom edge clear of the floor; screws snug, paper whole.'];
   return [];

@@ -46,6 +46,7 @@ export function edgesSheet(look: Look, units: UnitSystem, only: readonly string[
   const house = look(theHouse);
   const materials = look(materialsAtPrices);
   const wanted = wantedEdges(look, only);
+  const nameOf = (id: string): string => house.elevations.find((one) => one.id === id)?.name ?? id;
   return {
     title: 'Edge details',
     subject: house.name,
@@ -56,7 +57,7 @@ export function edgesSheet(look: Look, units: UnitSystem, only: readonly string[
         ({ status }) => status !== 'pass',
       );
       const places = edge.places.map(({ elevation, opening }) =>
-        opening ? `${elevation} ${opening}` : elevation,
+        opening ? `${nameOf(elevation)} ${opening}` : nameOf(elevation),
       );
       return [
         ...(n > 0 ? ([{ kind: 'page' }] satisfies Block[]) : []),

@@ -1,9 +1,15 @@
-import { plateRows, type ElevationLayout } from '@eldrun/core/layout';
+import {
+  headNotes,
+  lookedAt,
+  plateRows,
+  type Conflict,
+  type ElevationLayout,
+} from '@eldrun/core/layout';
 import { checkServices } from '@eldrun/core/services';
-import { formatText, messageText, tapeText, wallLength, type UnitSystem } from '@eldrun/core/units';
+import { formatText, tapeText, wallLength, type UnitSystem } from '@eldrun/core/units';
 import { tradeOf } from '@eldrun/core/trade';
 import type { House } from '@eldrun/core/house';
-import { elevationHeat, layouts, meanOfHouse, theHouse, type Look } from '@eldrun/project';
+import { elevationHeat, heads, layouts, meanOfHouse, theHouse, type Look } from '@eldrun/project';
 import { drawnElevation, drawnPlate, ELEVATION_LAYERS, type ElevationLayer } from '@eldrun/drawing';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';
@@ -57,27 +63,17 @@ const facts = (look: Look, layout: ElevationLayout, units: UnitSystem): string =
 };
 
 /** What is wrong or worth a look on an elevation. */
-function saidBlocks(layout: ElevationLayout, house: House, units: UnitSystem): Block[] {
+function saidBlocks(look: Look, layout: ElevationLayout, house: House, units: UnitSystem): Block[] {
+  const { elevation, conflicts, notes } = layout;
   const services = checkServices(layout, tradeOf(house));
+  const { notes: offLine } = headNotes(elevation, look(heads));
+  const said = (status: 'caution' | 'info', found: readonly Conflict[]) =>
+    lookedAt(found, units).map(({ place, text }) => ({ status, title: place, reason: text }));
   const items = [
-    ...[...layout.conflicts, ...services.conflicts].map((one) => ({
-      status: 'caution' as const,
-      ...one,
-    })),
-    ...[...layout.notes, ...services.notes].map((one) => ({ status: 'info' as const, ...one })),
+    ...said('caution', [...conflicts, ...services.conflicts]),
+    ...said('info', [...notes, ...offLine, ...services.notes]),
   ];
-  return items.length === 0
-    ? []
-    : [
-        {
-          kind: 'findings',
-          items: items.map(({ status, at, message }) => ({
-            status,
-            title: at,
-            reason: messageText(message, units),
-          })),
-        },
-      ];
+  return items.length === 0 ? [] : [{ kind: 'findings', items }];
 }
 
 const tape = (units: UnitSystem): string => (units === 'imperial' ? 'inches' : 'mm');
@@ -147,7 +143,7 @@ export function elevationSheet(look: Look, units: UnitSystem, only: readonly str
         caption: `${nameOf(layout)}, ${LAYER_WORDS[layer].toLowerCase()}, from outdoors`,
       })),
       ...openingTable(layout, units),
-      ...saidBlocks(layout, house, units),
+      ...saidBlocks(look, layout, house, units),
     ]),
   };
 }
@@ -186,7 +182,7 @@ export function platesSheet(look: Look, units: UnitSystem, only: readonly string
             more,
           ]),
         },
-        ...saidBlocks(layout, house, units),
+        ...saidBlocks(look, layout, house, units),
       ];
     }),
   };

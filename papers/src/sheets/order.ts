@@ -2,13 +2,14 @@ import { amountText, whatText } from '@eldrun/core/takeoff';
 import {
   BASIS,
   money,
+  notCounted,
   orderLimits,
   orderSums,
   orderTotals,
   roleLabel,
   type OrderLine,
 } from '@eldrun/core/order';
-import { messageText, tapeText, type UnitSystem } from '@eldrun/core/units';
+import { tapeText, type UnitSystem } from '@eldrun/core/units';
 import { orderedHouse, priceBook, theHouse, type Look } from '@eldrun/project';
 import type { Block, Cell, Sheet } from '../types.ts';
 import { right } from './words.ts';
@@ -44,9 +45,7 @@ export function orderSheet(look: Look, units: UnitSystem): Sheet {
       pieces.map((piece) => tapeText(piece, units)).join(' + '),
     ]),
   );
-  const missing = [
-    ...new Set(lines.flatMap((line) => line.missing.map((one) => messageText(one, units)))),
-  ];
+  const missing = notCounted(lines, units);
   const tape = units === 'imperial' ? 'inches' : 'mm';
   return {
     title: 'Order',

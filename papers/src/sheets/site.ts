@@ -9,6 +9,7 @@ import {
   kindName,
   latestChecks,
   longDay,
+  problemPlace,
   stepDays,
   type PlannedStep,
 } from '@eldrun/core/site';
@@ -42,6 +43,10 @@ export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
   const stepOf = (id: string): PlannedStep | undefined => plan.steps.find((one) => one.id === id);
   const nameOf = ({ elevation, kind }: PlannedStep): string =>
     `${named(elevation)}, ${kindName(kind).toLowerCase()}`;
+  const nameAt = (id: string): string | undefined => {
+    const step = stepOf(id);
+    return step && nameOf(step);
+  };
   return {
     title: 'Site',
     subject: house.name,
@@ -59,7 +64,7 @@ export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
               kind: 'list',
               items: plan.problems.map(
                 ({ at, message }) =>
-                  `${stepOf(at) ? nameOf(stepOf(at)!) : at}: ${messageText(message, units)}`,
+                  `${problemPlace(at, nameAt(at))}: ${messageText(message, units)}`,
               ),
             },
           ] satisfies Block[])
@@ -96,8 +101,8 @@ export function siteSheet(look: Look, units: UnitSystem, date: string): Sheet {
         rows: plan.clocks.map(({ step, what, from, deadline, covered }): Cell[] => [
           `${named(stepOf(step)!.elevation)}: ${what}`,
           longDay(from),
-          longDay(deadline),
-          covered ? longDay(covered) : 'nothing in sight',
+          longDay(deadline, from),
+          covered ? longDay(covered, from) : 'nothing in sight',
         ]),
       },
       { kind: 'page' },

@@ -14,7 +14,7 @@ export const CAUTIONS: readonly string[] = [
   'Spray foam and solvents: the maker’s mask, gloves and waiting time before anybody breathes the air.',
   'Power off before work at wires; call before digging at the base.',
   'Keep what is wet from being closed in: wood at 19 % moisture or less, insulation dry.',
-  'Test the air barrier before the cladding covers it. A tight house needs ventilation and safe combustion.',
+  'A tight house needs ventilation and safe combustion.',
 ];
 
 /** The word for a judgment of moisture. */

@@ -1,6 +1,7 @@
 import { isAirBarrier, type ResolvedLayer } from '@eldrun/core/build-up';
 import { clearanceFigure, INLET_PARTS, INLET_SAID, inletOf, Said } from '@eldrun/core/edges';
 import { boardJointsOf, nailingOf, rollOf, SHEET, staggerText } from '@eldrun/core/layout';
+import { wallSteps } from '@eldrun/core/site';
 import { tradeOf } from '@eldrun/core/trade';
 import { measured, messageText, say, type Message, type UnitSystem } from '@eldrun/core/units';
 import { derivation } from '../derive.ts';
@@ -40,6 +41,8 @@ const WINDOWS = {
   'before-insulation': 'Windows go in before the outside boards, which run up to their frames.',
   'after-insulation': 'Windows go in after the outside boards, on their face.',
 } as const;
+
+const WITHOUT_BOARDS = 'Windows go in once the water barrier is on.';
 
 const CARRIER = {
   none: 'Windows are carried by the frame alone.',
@@ -180,12 +183,14 @@ export const factsOfWall = derivation(
         changed(clearance) || details?.groups?.base?.paved !== undefined,
       );
     }
-    if (choices.racking === 'inside') put('racking', 'Racking board', say`${INSIDE}`, true);
+    // A wall without a board inside of its studs is held as is usual.
+    if (wallSteps(wall, choices.racking).racking?.family === 'racking-inside')
+      put('racking', 'Racking board', say`${INSIDE}`, true);
     put(
       'windows',
       'Windows',
-      say`${WINDOWS[choices.windows]}`,
-      choices.windows !== 'before-insulation',
+      say`${boards.length > 0 ? WINDOWS[choices.windows] : WITHOUT_BOARDS}`,
+      boards.length > 0 && choices.windows !== 'before-insulation',
     );
     if (details)
       put(

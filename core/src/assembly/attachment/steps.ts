@@ -19,7 +19,7 @@ export function attachmentSteps({ hung, connections, trade, spacers }: Design): 
   if (strips.length > 0 && through && !spacers)
     steps.push(
       say`Pre-fix: drill the strips on the bench every ${measured('length', through.spacing.along)}, start the screws, set each strip with its top and bottom screw, then drive the rest from the middle out.`,
-      say`Line the faces with a string or a straightedge: at most ${measured('length', trade('furring-flat'))} out over 8 ft. Back a screw off rather than press a soft board in; shim hollows.`,
+      say`Line the faces with a string or a straightedge: at most ${measured('length', trade('furring-flat'))} out over ${measured('elevation', 2.4384)}. Back a screw off rather than press a soft board in; shim hollows.`,
       say`Corner blocks: ${trade('corner-block-screws')} screws in each, never in one line of the grain.`,
     );
   if (through)

@@ -5,7 +5,7 @@ export { checkPenetrations } from './penetrations.ts';
 export { continuity, linkStatus, type Chain, type Link } from './continuity.ts';
 export { EDGE_FIELDS, EDGE_NAMES, GROUP_OF, Said, type SettingField } from './fields.ts';
 export { edgeFindings } from './findings.ts';
-export { INLET_PARTS, INLET_SAID, inletOf, type Inlet } from './inlet.ts';
+export { INLET_GOODS, INLET_PARTS, INLET_SAID, inletOf, type Inlet } from './inlet.ts';
 export { gapVent } from './vents.ts';
 export { openingPlan } from './opening-plan.ts';
 export { houseEdges, saidOf, sectionOf, type HouseEdge } from './house-edges.ts';

@@ -21,3 +21,10 @@ export const INLET_PARTS: Readonly<Record<Inlet, string | null>> = {
   mesh: 'Mesh at the bottom of the gap',
   strip: 'Corrugated strip at the bottom of the gap',
 };
+
+/** What is bought for the openings of the gap; null where they stay open. */
+export const INLET_GOODS: Readonly<Record<Inlet, string | null>> = {
+  none: null,
+  mesh: 'vent-strip',
+  strip: 'corrugated-strip',
+};

@@ -10,6 +10,7 @@ export * from './framing.ts';
 export * from './furring.ts';
 export * from './house-layout.ts';
 export * from './layout.ts';
+export * from './looked-at.ts';
 export * from './membrane.ts';
 export * from './outline-cut.ts';
 export * from './placing.ts';

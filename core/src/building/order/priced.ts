@@ -25,6 +25,9 @@ export interface OrderLine extends TakeoffLine {
 }
 
 /** Sums over lines, and how many they leave out. */
+/** Said of a line whose carbon is not known. */
+export const NO_CARBON = 'its carbon is not known';
+
 export interface OrderTotals {
   usd: number;
   unpriced: number;
@@ -63,7 +66,7 @@ export function pricedLine(line: TakeoffLine, { find, book, order }: OrderPrices
   const own = order.prices && Object.hasOwn(order.prices, key) ? order.prices[key] : undefined;
   const price = priceFor();
   const carbon = carbonFor();
-  if (carbon === null) missing.push(say`its carbon is not known`);
+  if (carbon === null) missing.push(say`${NO_CARBON}`);
   return {
     ...line,
     key,

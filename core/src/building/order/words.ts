@@ -1,6 +1,6 @@
-import { fixed, formatText, type UnitSystem } from '../../common/units/index.ts';
+import { fixed, formatText, messageText, type UnitSystem } from '../../common/units/index.ts';
 import type { TakeoffLine } from '../takeoff/index.ts';
-import type { OrderTotals } from './priced.ts';
+import { NO_CARBON, type OrderLine, type OrderTotals } from './priced.ts';
 
 /** What a person calls the roles of lines, in the order that they are bought. */
 const ROLES: Record<string, string> = {
@@ -16,6 +16,7 @@ const ROLES: Record<string, string> = {
   drainage: 'Drainage',
   furring: 'Furring',
   'vent-strip': 'Insect screen',
+  'corrugated-strip': 'Corrugated strip',
   cladding: 'Cladding',
   'starter-strip': 'Starter',
   'trim-board': 'Trim',
@@ -86,3 +87,15 @@ export function orderLimits(
     known: `${demo} at demo prices, which are no quotations; carbon of ${lines - withoutCarbon} of ${lines} lines is known`,
   };
 }
+
+/** What is not counted in the lines of an order, each once; that carbon is not known is said by `orderLimits`. */
+export const notCounted = (
+  lines: readonly Pick<OrderLine, 'missing'>[],
+  system: UnitSystem,
+): string[] => [
+  ...new Set(
+    lines.flatMap(({ missing }) =>
+      missing.map((one) => messageText(one, system)).filter((text) => text !== NO_CARBON),
+    ),
+  ),
+];

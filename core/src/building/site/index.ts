@@ -35,6 +35,7 @@ export {
   entryText,
   kindName,
   longDay,
+  problemPlace,
   stepDays,
 } from './words.ts';
 export { hourOfYear, siteWeather } from './forecast.ts';

@@ -234,12 +234,12 @@ function choiceProblems(
   { racking }: Choices,
 ): SiteProblem[] {
   if (racking !== 'inside') return [];
-  return house.elevations.flatMap(({ id, assembly }) =>
+  return house.elevations.flatMap(({ id, name, assembly }) =>
     walls[assembly] && wallSteps(walls[assembly], racking).racking === null
       ? [
           {
             at: 'choices.racking',
-            message: say`${id}: its wall has no board inside the studs that could hold the frame`,
+            message: say`${name ?? id}: its wall has no board inside the studs that could hold the frame`,
           },
         ]
       : [],

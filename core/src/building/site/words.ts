@@ -54,8 +54,11 @@ export function dayText(day: string, number?: number): string {
   return number ? `${WEEKDAYS[number - 1]!}, ${text}` : text;
 }
 
-/** A day with its weekday: `Mon, Apr 6`. */
-export const longDay = (day: string): string => dayText(day, weekday(dayNumber(day)));
+/** A day with its weekday: `Mon, Apr 6`; with its year where that is not the one of the day that it is read beside. */
+export function longDay(day: string, beside = day): string {
+  const text = dayText(day, weekday(dayNumber(day)));
+  return day.slice(0, 4) === beside.slice(0, 4) ? text : `${text}, ${day.slice(0, 4)}`;
+}
 
 /** The days of a step: `Mon, Apr 6 to Tue, Apr 7`; `held` where it has none. */
 export function stepDays({ start, finish }: Pick<PlannedStep, 'start' | 'finish'>): string {
@@ -101,3 +104,9 @@ const RESULTS: Record<CheckResult, string> = {
 /** What came of a check: `passed on Mon, Apr 6, Lead`. */
 export const entryText = ({ result, at, by }: Pick<CheckEntry, 'result' | 'at' | 'by'>): string =>
   `${RESULTS[result]} on ${longDay(at)}${by ? `, ${by}` : ''}`;
+
+const CHOICES: Readonly<Record<string, string>> = { 'choices.racking': 'Racking board' };
+
+/** Where a problem of the plan is: the step that it is of, else the choice, else its path. */
+export const problemPlace = (at: string, step: string | undefined): string =>
+  step ?? CHOICES[at] ?? at;

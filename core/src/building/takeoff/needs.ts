@@ -1,3 +1,4 @@
+import type { Inlet } from '../edges/index.ts';
 import { SAME, type House } from '../house/index.ts';
 import { SOLD_LUMBER, type Trade } from '../../assembly/trade/index.ts';
 import {
@@ -31,12 +32,14 @@ const IN_FEET = [0.3048, 0.4064, 0.4877, 0.6096];
  * What one elevation takes, layer by layer, before it is ordered.
  *
  * @param packs what a bag, a roll or a box holds where the order says it
+ * @param inlet how the inlet of the gap is kept
  */
 export function needsOf(
   layout: ElevationLayout,
   house: BuiltHouse,
   trade: Trade,
   packs: Packs,
+  inlet: Inlet,
 ): Need[] {
   return [
     ...lumber(layout),
@@ -47,7 +50,7 @@ export function needsOf(
     ...drainage(layout),
     ...cladding(layout, house),
     ...byArea(layout, trade, packs, house.shell),
-    ...sundries(layout, trade, packs, house.shell),
+    ...sundries(layout, trade, packs, inlet, house.shell),
     ...layout.fasteners.map(({ what, goods, count }) => ({
       ...goodsNeed(goods, what, count, packs),
       role: 'fasteners',

@@ -1,6 +1,7 @@
 import type { Shell } from '../house/index.ts';
 import type { Trade } from '../../assembly/trade/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
+import { INLET_GOODS, type Inlet } from '../edges/index.ts';
 import { checkServices, fluteBlocks } from '../services/index.ts';
 import { shellSkin } from '../../physics/build-up/index.ts';
 import { GOODS, type Packs } from './goods.ts';
@@ -24,12 +25,14 @@ export function goodsNeed(id: string, what: string, net: number, packs: Packs): 
  * Tapes, sealant, pans, gasket, screens, starter and trim of one elevation: along its plates and around its openings.
  *
  * @param packs what a roll, a tube or a box holds where the order says it
+ * @param inlet how the inlet of the gap is kept
  * @param shell of corrugated sheet, where the house stands in one
  */
 export function sundries(
   layout: ElevationLayout,
   trade: Trade,
   packs: Packs,
+  inlet: Inlet,
   shell?: Shell,
 ): Need[] {
   const { framing, parts, cladding, elevation } = layout;
@@ -68,12 +71,9 @@ export function sundries(
   if (!parts.cladding) return needs;
   const { kind } = parts.cladding;
   // Below and above, over heads and under sills the gap is open.
-  if (layout.strips.length > 0)
-    add(
-      'vent-strip',
-      'openings of the gap',
-      along + elevation.length + total((o) => o.width + sill(o)),
-    );
+  const screen = INLET_GOODS[inlet];
+  if (layout.strips.length > 0 && screen !== null)
+    add(screen, 'openings of the gap', along + elevation.length + total((o) => o.width + sill(o)));
   if (cladding.courses.length > 0) add('starter-strip', 'under the first course', along);
   if (kind === 'courses' || kind === 'panels' || kind === 'boards')
     add(

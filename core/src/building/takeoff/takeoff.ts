@@ -2,7 +2,7 @@ import { cuttingSteps } from '../cutting/index.ts';
 import { SAME } from '../house/index.ts';
 import { tradeOf } from '../../assembly/trade/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
-import type { Details } from '../edges/index.ts';
+import { inletOf, type Details } from '../edges/index.ts';
 import type { Packs } from './goods.ts';
 import { openingNeeds } from './opening-needs.ts';
 import { needsOf, type BuiltHouse } from './needs.ts';
@@ -52,7 +52,7 @@ export function* takeoffSteps(
   const needs = layouts.map((layout) => ({
     id: layout.elevation.id,
     needs: [
-      ...needsOf(layout, house, trade, packs),
+      ...needsOf(layout, house, trade, packs, inletOf(details)),
       ...(details ? openingNeeds(layout, details, trade, packs) : []),
     ],
   }));

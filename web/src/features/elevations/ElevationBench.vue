@@ -4,7 +4,7 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { findMaterial, shellSkin } from '@eldrun/core/build-up';
 import { formatText, fixed, tapeText, wallLength } from '@eldrun/core/units';
-import { practiceSwitches, type Conflict } from '@eldrun/core/layout';
+import { headNotes, practiceSwitches, type Conflict } from '@eldrun/core/layout';
 import type { Elevation, Practice } from '@eldrun/core/house';
 import { fileName } from '@eldrun/core/document';
 import { factsOfWall, takeoffChoices } from '@eldrun/project';
@@ -27,7 +27,7 @@ import { useBenchActions } from './bench-actions.ts';
 import { useHouse } from '../../project/house.ts';
 import { lensFacts } from './lens-facts.ts';
 import { lengthText } from '../../components/lengths.ts';
-import { headNotes, layerAt, openingAt } from './look-at.ts';
+import { layerAt, openingAt } from './look-at.ts';
 import { useServiceHeat } from './service-run.ts';
 import { drawnOpening, usualOpening } from './new-parts.ts';
 

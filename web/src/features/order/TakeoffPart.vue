@@ -1,8 +1,16 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue';
 import { amountIn, amountText } from '@eldrun/core/takeoff';
-import { BASIS, hoursText, type OrderLine, inOrder, money, roleLabel } from '@eldrun/core/order';
-import { format, messageText, parseNumber } from '@eldrun/core/units';
+import {
+  BASIS,
+  hoursText,
+  inOrder,
+  money,
+  notCounted,
+  roleLabel,
+  type OrderLine,
+} from '@eldrun/core/order';
+import { format, parseNumber } from '@eldrun/core/units';
 import type { HouseCommand } from '@eldrun/core/house';
 import ChoiceField from '../../components/ChoiceField.vue';
 import TableCell from '../../components/TableCell.vue';
@@ -68,13 +76,7 @@ function setWaste(role: string, typed: string): void {
   void state.runHouse(`Waste of ${roleLabel(role).toLowerCase()}`, command);
 }
 
-const missingText = ({ missing }: OrderLine): string =>
-  missing
-    .map((message) => messageText(message, units.value))
-    .filter((text) => text !== NO_CARBON)
-    .join('; ');
-/** Said by a dash in its own column. */
-const NO_CARBON = 'its carbon is not known';
+const missingText = (line: OrderLine): string => notCounted([line], units.value).join('; ');
 
 const chooser = ref<HTMLInputElement | null>(null);
 function read(event: Event): void {

@@ -2,7 +2,14 @@
 import { computed, ref, shallowRef } from 'vue';
 import { fixed, messageText } from '@eldrun/core/units';
 import { money } from '@eldrun/core/order';
-import { kindName, type Alternative, type Move, problemStatus, longDay } from '@eldrun/core/site';
+import {
+  kindName,
+  type Alternative,
+  type Move,
+  problemPlace,
+  problemStatus,
+  longDay,
+} from '@eldrun/core/site';
 import { useElementSize } from '@vueuse/core';
 import StatusMark from '../../components/StatusMark.vue';
 import { useNotices } from '../../persistence/notices.ts';
@@ -99,7 +106,9 @@ const clocksOf = (value: number): string => (value === 1 ? 'once' : `${value} ti
   <ul v-if="plan.problems.length > 0" class="problems" data-problems>
     <li v-for="one in plan.problems" :key="`${one.at} ${messageText(one.message, 'metric')}`">
       <StatusMark :status="problemStatus(state.steps.value.get(one.at))" />
-      <strong>{{ state.steps.value.has(one.at) ? state.stepName(one.at) : one.at }}</strong>:
+      <strong>{{
+        problemPlace(one.at, state.steps.value.has(one.at) ? state.stepName(one.at) : undefined)
+      }}</strong>:
       {{ messageText(one.message, state.project.units) }}
     </li>
   </ul>

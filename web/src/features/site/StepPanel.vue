@@ -114,8 +114,13 @@ const dropMove = (n: number): void => {
       >
     </p>
     <p v-if="clock">
-      <StatusMark :status="clock.status" /> {{ clock.what }}: until {{ longDay(clock.deadline)
-      }}{{ clock.covered ? `, covered on ${longDay(clock.covered)}` : ', nothing covers it yet' }}
+      <StatusMark :status="clock.status" /> {{ clock.what }}: until
+      {{ longDay(clock.deadline, clock.from)
+      }}{{
+        clock.covered
+          ? `, covered on ${longDay(clock.covered, clock.from)}`
+          : ', nothing covers it yet'
+      }}
     </p>
     <p v-if="checks.length > 0" class="small">
       <template v-if="open > 0"

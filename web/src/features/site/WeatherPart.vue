@@ -122,11 +122,11 @@ async function rain(): Promise<void> {
           </th>
           <td>{{ longDay(one.from) }}</td>
           <td>{{ one.limitDays }} days</td>
-          <td>{{ longDay(one.deadline) }}</td>
+          <td>{{ longDay(one.deadline, one.from) }}</td>
           <td>
             <template v-if="one.covered"
               >{{ kindName(one.coveredBy!.split('/').at(-1)!) }},
-              {{ longDay(one.covered) }}</template
+              {{ longDay(one.covered, one.from) }}</template
             ><template v-else>nothing in sight</template>
           </td>
           <td class="bar">
