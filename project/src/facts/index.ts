@@ -4,5 +4,4 @@ export {
   placingRows,
   type FactId,
   type PlacingFacts,
-  type PlacingRow,
 } from './placing.ts';

@@ -236,7 +236,7 @@ export const NO_HOUSE_YET =
   'No house is built with this wall yet: fasteners, laps, inlets, windows and tests are the usual ones, until a house says its own.';
 
 /** A fact as it is read: what it is about, what is said, and whether somebody chose it. */
-export interface PlacingRow {
+interface PlacingRow {
   id: FactId;
   label: string;
   how: string;

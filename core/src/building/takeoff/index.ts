@@ -1,4 +1,4 @@
-export { GOODS, type Packs } from './goods.ts';
+export { GOODS } from './goods.ts';
 export { furringBothWays } from './needs.ts';
 export * from './stock.ts';
 export * from './takeoff.ts';
