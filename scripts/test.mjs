@@ -8,24 +8,30 @@ import { ensurePostgres } from './postgres-programs.mjs';
 import { main } from './run.mjs';
 
 const REPORTS = join(ROOT, '.build', 'reports');
-const JEST = join(REPORTS, 'jest.json');
 const PLAYWRIGHT = join(REPORTS, 'playwright.json');
 
 const npm = (script) => ['npm', 'run', '--silent', script];
 const node = (script, ...args) => [process.execPath, join(ROOT, 'scripts', script), ...args];
 
-/** What is run side by side, each strand in its order: journeys wait much, and leave a machine to the others. */
+/** A part of the tests of Jest, in one process. */
+const jest = (part) =>
+  node(
+    'unit.mjs',
+    '--json',
+    `--outputFile=${join(REPORTS, `jest-${part}.json`)}`,
+    `--shard=${part}/2`,
+    '--maxWorkers=1',
+  );
+
+/** What is run side by side, each strand in its order: about as much of the machine in each, so that none is waited for. */
 const STRANDS = [
   { 'Playwright: the built application': node('e2e.mjs', '--reporter=line,json') },
+  { 'Jest, first half': jest(1) },
   {
-    'Jest: core, server, command, page': node(
-      'unit.mjs',
-      '--json',
-      `--outputFile=${JEST}`,
-      '--maxWorkers=50%',
-    ),
+    'Type check': npm('typecheck'),
+    'Lint and format': npm('lint'),
+    'Jest, second half': jest(2),
   },
-  { 'Type check': npm('typecheck'), 'Lint and format': npm('lint') },
 ];
 
 const clock = (ms) => `${Math.floor(ms / 60_000)} min ${Math.floor((ms % 60_000) / 1000)} s`;
@@ -72,8 +78,10 @@ await main(async () => {
 
   let passed = 0;
   let failed = 0;
-  if (existsSync(JEST)) {
-    const report = JSON.parse(readFileSync(JEST, 'utf8'));
+  for (const part of [1, 2]) {
+    const file = join(REPORTS, `jest-${part}.json`);
+    if (!existsSync(file)) continue;
+    const report = JSON.parse(readFileSync(file, 'utf8'));
     passed += report.numPassedTests;
     failed += report.numFailedTests + report.numRuntimeErrorTestSuites;
   }
