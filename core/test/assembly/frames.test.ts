@@ -7,6 +7,7 @@ import {
   frameCommands,
   unframedCommands,
   type FrameSystem,
+  sameSpacing,
 } from '@eldrun/core/framing';
 import { LIBRARY } from '@eldrun/core/materials';
 import { mainFrameOf, type FramedLayer, type WallFile } from '@eldrun/core/build-up';
@@ -179,4 +180,10 @@ describe('the published table for steel', () => {
     const { wall, thermal } = assess(coldWall());
     expect(publishedSteel(wall, thermal)).toBeNull();
   });
+});
+
+test('16 in. typed in metres is the same spacing; 400 mm is another', () => {
+  expect(sameSpacing(0.406, 0.4064)).toBe(true);
+  expect(sameSpacing(0.4, 0.4064)).toBe(false);
+  expect(sameSpacing(0.6, 0.6096)).toBe(false);
 });

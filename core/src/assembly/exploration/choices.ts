@@ -1,4 +1,4 @@
-import { SPACINGS, fractionAtSpacing, LUMBER } from '../framing/index.ts';
+import { SPACINGS, fractionAtSpacing, LUMBER, sameSpacing } from '../framing/index.ts';
 import { LIBRARY, rolesOf, type Material, type Materials } from '../../physics/materials/index.ts';
 import {
   findMaterial,
@@ -52,7 +52,7 @@ function choicesOfLayer(layer: Layer, file: WallFile, all: Materials): Choice[] 
   }
   const { fill, member, thickness } = layer;
   const filled = typeof fill === 'string';
-  const metric = SPACINGS.metric.some((spacing) => Math.abs(spacing - member.spacing) < SAME_SIZE);
+  const metric = SPACINGS.metric.some((spacing) => sameSpacing(spacing, member.spacing));
   const depths =
     member.section === 'solid' && filled
       ? LUMBER.filter(({ actual }) => Math.abs(actual[0] - member.width) < SAME_SIZE)
@@ -114,7 +114,7 @@ export function varyOf(
 
 /** The framing factor that goes with a spacing. */
 function usualFraction(layer: FramedLayer, spacing: number): number {
-  return Math.abs(spacing - layer.member.spacing) < 1e-9
+  return sameSpacing(spacing, layer.member.spacing)
     ? layer.fraction!
     : fractionAtSpacing(layer, spacing)!;
 }

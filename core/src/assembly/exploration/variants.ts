@@ -1,5 +1,6 @@
 import { InputError } from '../../common/errors.ts';
 import type { Materials } from '../../physics/materials/index.ts';
+import { sameSpacing } from '../framing/index.ts';
 import { checkWhole } from '../wall/consistency.ts';
 import {
   frameOf,
@@ -17,9 +18,6 @@ export interface Variants {
   /** The wall of a combination. @throws InputError where its values make no wall */
   wallAt(index: number): WallFile;
 }
-
-/** How far two spacings of one frame may lie apart and still be the same layout, m. */
-const SAME_LAYOUT = 1e-6;
 
 /** How many combinations there are. */
 export function combinationsOf({ vary }: Pick<Exploration, 'vary'>): number {
@@ -123,7 +121,7 @@ function concerns(entry: Vary, layer: Layer, { layers }: WallFile): boolean {
   return (
     named?.kind === 'framed' &&
     frameOf(named) === frameOf(layer) &&
-    Math.abs(named.member.spacing - layer.member.spacing) < SAME_LAYOUT
+    sameSpacing(named.member.spacing, layer.member.spacing)
   );
 }
 

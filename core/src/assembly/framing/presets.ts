@@ -60,12 +60,15 @@ export function lumberSize(nominal: string): [number, number] | null {
 /** How far two spacings may lie apart and still be the same layout, m. */
 const SAME_SPACING = 0.002;
 
+/** Whether two spacings are the same layout, m: 16 in. typed as 0.406 m is; 400 mm is another. */
+export const sameSpacing = (a: number, b: number): boolean => Math.abs(a - b) < SAME_SPACING;
+
 /** The presets for members of a kind at a spacing. */
 export function presetsAt(section: 'solid' | 'c', spacing: number): readonly FramingPreset[] {
   return FRAMING_PRESETS.filter(
     (preset) =>
       preset.section === section &&
-      Math.abs(preset.spacing - spacing) < SAME_SPACING &&
+      sameSpacing(preset.spacing, spacing) &&
       !/service|double/.test(preset.id),
   );
 }
@@ -77,7 +80,7 @@ export function presetsAt(section: 'solid' | 'c', spacing: number): readonly Fra
  * @returns m, or null when it is the widest
  */
 export function widerSpacing(spacing: number): number | null {
-  const metric = SPACINGS.metric.some((s) => Math.abs(s - spacing) < SAME_SPACING);
+  const metric = SPACINGS.metric.some((s) => sameSpacing(s, spacing));
   const steps = metric ? [0.4, 0.6] : [0.4064, 0.6096];
   return steps.find((step) => step > spacing + SAME_SPACING) ?? null;
 }

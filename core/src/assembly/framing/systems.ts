@@ -7,7 +7,7 @@ import {
   type Member,
   type SheetLayer,
 } from '../../physics/build-up/index.ts';
-import { FRAMING_PRESETS } from './presets.ts';
+import { FRAMING_PRESETS, sameSpacing } from './presets.ts';
 
 export type Fill = FramedLayer['fill'];
 export type Unnumbered = Omit<SheetLayer, 'id'> | Omit<FramedLayer, 'id'>;
@@ -79,13 +79,18 @@ function steel(web: number, spacing: number, flange = 0.0413, lip = 0.0127): Mem
   };
 }
 
+/** 24 in. and 600 mm: advanced framing is counted alike at both. */
+const wide = (a: number, b: number): boolean => Math.abs(a - b) < 0.01;
+
 /** Framing beyond the clear field (plates, headers, corners) that is usual with members at a spacing, as an area share. */
-function beyondClear(spacing: number, id: RegExp, apart = 0.002): number {
+function beyondClear(
+  spacing: number,
+  id: RegExp,
+  same: (a: number, b: number) => boolean = sameSpacing,
+): number {
   const preset = FRAMING_PRESETS.find(
     (candidate) =>
-      candidate.section === 'solid' &&
-      id.test(candidate.id) &&
-      Math.abs(candidate.spacing - spacing) < apart,
+      candidate.section === 'solid' && id.test(candidate.id) && same(candidate.spacing, spacing),
   );
   return preset ? preset.fraction - preset.clearFieldFraction : 0;
 }
@@ -134,7 +139,7 @@ const BUILDERS: Record<FrameBuild, Builder> = {
     layers: ({ width, depth, spacing, material, framing: how }, fill) => {
       // Advanced framing has one row, at 24 in., which stands for 600 mm as well.
       const excess =
-        how === 'advanced' ? beyondClear(spacing, /advanced/, 0.01) : beyondClear(spacing, USUAL);
+        how === 'advanced' ? beyondClear(spacing, /advanced/, wide) : beyondClear(spacing, USUAL);
       return [framed('main', depth, fill, solid(width!, spacing, material), excess)];
     },
   },

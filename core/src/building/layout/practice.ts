@@ -1,3 +1,4 @@
+import { sameSpacing } from '../../assembly/framing/index.ts';
 import { tradeOf } from '../../assembly/trade/index.ts';
 import type { Elevation, Practice } from '../house/index.ts';
 import type { Material } from '../../physics/materials/index.ts';
@@ -106,14 +107,13 @@ export function practiceSwitches(
   );
   const bare = { ...elevation, openings: openings.map((one) => ({ ...one, header: null })) };
 
+  const wide = frame.spacing > WIDE || sameSpacing(frame.spacing, WIDE);
+
   return [
     {
       id: 'spacing',
-      on: frame.spacing >= WIDE - 0.001,
-      saves:
-        frame.spacing >= WIDE - 0.001
-          ? null
-          : saving(measure(elevation, practice, WIDE), measure(elevation, practice)),
+      on: wide,
+      saves: wide ? null : saving(measure(elevation, practice, WIDE), measure(elevation, practice)),
     },
     {
       id: 'corners',

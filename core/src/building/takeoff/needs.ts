@@ -1,5 +1,6 @@
 import type { Inlet } from '../edges/index.ts';
 import { SAME, type House } from '../house/index.ts';
+import { sameSpacing } from '../../assembly/framing/index.ts';
 import { SOLD_LUMBER, type Trade } from '../../assembly/trade/index.ts';
 import {
   cutList,
@@ -62,7 +63,7 @@ export function needsOf(
 function lumber({ parts, framing, share }: ElevationLayout): Need[] {
   const { frame } = parts;
   if (!frame) return [];
-  const stocks = IN_FEET.some((spacing) => Math.abs(spacing - frame.spacing) < 0.001)
+  const stocks = IN_FEET.some((spacing) => sameSpacing(spacing, frame.spacing))
     ? SOLD_LUMBER.feet
     : SOLD_LUMBER.metres;
   const longest = Math.max(...stocks.filter((length) => length < 5));

@@ -6,6 +6,7 @@ import {
   fractionAtSpacing,
   FRAMING_PRESETS,
   LUMBER,
+  sameSpacing,
   SPACINGS,
   STEEL_DEPTHS,
   STEEL_FLANGES,
@@ -157,7 +158,7 @@ const matching = computed(() => {
       (preset) =>
         preset.section === member.value.section &&
         preset.fraction === fraction &&
-        Math.abs(preset.spacing - member.value.spacing) < 0.002,
+        sameSpacing(preset.spacing, member.value.spacing),
     )?.id ?? 'own'
   );
 });
