@@ -54,38 +54,44 @@ export const useContents = defineStore('contents', () => {
 
   /** Reads those that are not held, or were saved anew. @throws ApiProblem */
   async function load(ids: readonly string[]): Promise<void> {
-    const missing = ids.filter((id) => !isCurrent(id) && !reading.has(id));
-    if (missing.length > 0) {
-      const now = (asked ??= { ids: new Set(), read: Promise.resolve().then(readAsked) });
-      for (const id of missing) {
-        now.ids.add(id);
-        reading.set(id, now.read);
-      }
+    for (const id of ids) {
+      if (isCurrent(id) || reading.has(id)) continue;
+      asked ??= collected(project.id);
+      asked.ids.add(id);
+      reading.set(id, asked.read);
     }
     await Promise.all(ids.flatMap((id) => reading.get(id) ?? []));
   }
 
-  async function readAsked(): Promise<void> {
-    const ids = [...asked!.ids];
-    asked = null;
-    const of = project.id;
-    const walls = project.walls.filter(({ id }) => ids.includes(id));
-    // Many walls go by their kind: their ids would make a long address.
+  /** Reads what is asked for of a project until this moment is over. */
+  function collected(of: string): NonNullable<typeof asked> {
+    const ids = new Set<string>();
+    const read = Promise.resolve().then(async () => {
+      if (project.id !== of) return;
+      asked = null;
+      try {
+        const found = await Promise.all(
+          queriesFor(ids).map((query) =>
+            ask('listDocuments', { params: { project: of }, query: { contents: true, ...query } }),
+          ),
+        );
+        if (project.id === of) keep(found.flat());
+      } finally {
+        if (project.id === of) ids.forEach((id) => reading.delete(id));
+      }
+    });
+    return { ids, read };
+  }
+
+  /** Many walls go by their kind: their ids would make a long address. */
+  function queriesFor(ids: ReadonlySet<string>): { kind?: string; ids?: string }[] {
+    const walls = project.walls.filter(({ id }) => ids.has(id));
     const byKind = walls.length > MANY && walls.length === project.walls.length;
-    const others = byKind ? ids.filter((id) => !walls.some((one) => one.id === id)) : ids;
-    try {
-      const found = await Promise.all(
-        [
-          ...(byKind ? [{ kind: 'wall' }] : []),
-          ...(others.length > 0 ? [{ ids: others.join() }] : []),
-        ].map((query) =>
-          ask('listDocuments', { params: { project: of }, query: { contents: true, ...query } }),
-        ),
-      );
-      if (project.id === of) keep(found.flat());
-    } finally {
-      if (project.id === of) ids.forEach((id) => reading.delete(id));
-    }
+    const others = [...ids].filter((id) => !byKind || !walls.some((one) => one.id === id));
+    return [
+      ...(byKind ? [{ kind: 'wall' }] : []),
+      ...(others.length > 0 ? [{ ids: others.join() }] : []),
+    ];
   }
 
   /** Walls as they were saved last, by id: those that are there. @throws ApiProblem */
@@ -141,6 +147,7 @@ export const useContents = defineStore('contents', () => {
     () => project.id,
     () => {
       held.value = new Map();
+      asked = null;
       reading.clear();
       states.clear();
     },
