@@ -156,6 +156,9 @@ test('what workers evaluate is started, shown again after the page was closed, a
     data: { wall: wallId, exploration, hourly: true },
   });
   await page.goto(`/projects/${project}/options/explore?wall=${wallId}`);
+  // A server that is away for a moment ends nothing.
+  const away = { status: 503, json: { error: { code: 'away', message: 'Not now.', path: '' } } };
+  await page.route('**/api/explorations/*', (route) => route.fulfill(away), { times: 2 });
   await runs.getByRole('button', { name: 'Show' }).click();
   await expect(page.locator('[data-explored]')).toContainText('2 simulated hour by hour', {
     timeout: 240_000,

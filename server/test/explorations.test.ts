@@ -47,6 +47,22 @@ afterAll(async () => {
   await pool.end();
 });
 
+/** What the worker asked of the database. */
+const asked: string[] = [];
+
+/** A pool that says what is asked of it. */
+const watched = (of: pg.Pool): pg.Pool =>
+  new Proxy(of, {
+    get(target, key) {
+      const value = Reflect.get(target, key) as unknown;
+      if (typeof value !== 'function') return value;
+      return (...given: unknown[]): unknown => {
+        if (key === 'query') asked.push(String(given[0]));
+        return Reflect.apply(value, target, given) as unknown;
+      };
+    },
+  });
+
 const start = async (hourly = false, of: unknown = exploration): Promise<ExplorationRun> =>
   (
     await request(app)
@@ -86,7 +102,7 @@ test('a part waits for a worker; what it finds is what an exploration in one go 
     .expect(201);
   const run = await start();
   expect(run).toMatchObject({ combinations: 24, parts: 1, done: [], finishedAt: null });
-  const worker = new ExplorationWorker({ pool, boss, logger });
+  const worker = new ExplorationWorker({ pool: watched(pool), boss, logger });
   workers.push(worker);
   await worker.start();
   const { result, problem, done } = await finished(run.id);
@@ -112,6 +128,26 @@ test('with hours each wall is judged by its years', async () => {
   const { id } = await start(true, two);
   const { result } = await finished(id);
   expect(result!.frontier.map(({ measures }) => measures.moisture)).toEqual(['pass', 'pass']);
+}, 120_000);
+
+test('a run that is stopped ends the part that a worker is at', async () => {
+  const { id } = await start(true);
+  const state = async (): Promise<string | undefined> => {
+    const { rows } = await pool.query<{ state: string }>(
+      `SELECT state FROM pgboss.job WHERE name = $1 AND data ->> 'exploration' = $2
+       ORDER BY state = 'active' DESC LIMIT 1`,
+      [QUEUE, id],
+    );
+    return rows[0]?.state;
+  };
+  const until = async (wanted: string): Promise<void> => {
+    while ((await state()) !== wanted) await new Promise((resolve) => setTimeout(resolve, 100));
+  };
+  await until('active');
+  const before = asked.length;
+  await request(app).delete(`/api/explorations/${id}`).expect(204);
+  await until('completed');
+  expect(asked.slice(before).filter((text) => text.startsWith('INSERT'))).toEqual([]);
 }, 120_000);
 
 test('a part whose worker ended is taken again', async () => {

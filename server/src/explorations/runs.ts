@@ -131,6 +131,12 @@ export async function removeRun(pool: pg.Pool, id: string): Promise<void> {
   });
 }
 
+/** Whether a run was not taken away. */
+export async function isThere(pool: pg.Pool, id: string): Promise<boolean> {
+  const { rowCount } = await pool.query('SELECT 1 FROM explorations WHERE id = $1', [id]);
+  return rowCount !== 0;
+}
+
 /** What a run is computed from; null where it is gone. */
 export async function sourceOf(pool: pg.Pool, id: string): Promise<RunSource | null> {
   const { rows } = await pool.query<RunSource>(

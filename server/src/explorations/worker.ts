@@ -17,7 +17,7 @@ import {
 } from '@eldrun/core/exploration';
 import { weatherOfLists } from '@eldrun/core/climate';
 import { QUEUE, type ExploreJob } from './queue.ts';
-import { finishRun, sourceOf, type RunSource } from './runs.ts';
+import { finishRun, isThere, sourceOf, type RunSource } from './runs.ts';
 
 /** The queue is asked for work so often, s, and looked through for parts of workers that died. */
 const ASKED = 0.5;
@@ -28,6 +28,9 @@ const JUST_TAKEN = 3;
 
 /** Other work of the process waits no longer, ms. */
 const BREATH = 40;
+
+/** So often it is asked whether a run was stopped, ms. */
+const STOPPED = 1000;
 
 /** Where locks of parts lie among the locks of the database: any number of Eldrun's own. */
 const LOCKS = 0x65_6c_64;
@@ -132,7 +135,8 @@ export class ExplorationWorker {
     );
     if (rowCount === 0) {
       const numbers = partNumbers(part, partSize, combinations);
-      const swept = await this.through(partSteps(exploration, variants, numbers, options));
+      const swept = await this.through(id, partSteps(exploration, variants, numbers, options));
+      if (!swept) return;
       await pool.query(
         `INSERT INTO exploration_parts (exploration_id, part, swept, invalid)
          SELECT id, $2, $3, $4 FROM explorations WHERE id = $1 ON CONFLICT DO NOTHING`,
@@ -166,17 +170,22 @@ export class ExplorationWorker {
       at: part * partSize,
     }));
     const all = joinedSwept(parts, partNumbers(0, combinations, combinations));
-    const explored = await this.through(selectSteps(exploration, variants, all, options));
-    await finishRun(this.options.pool, id, explored);
+    const explored = await this.through(id, selectSteps(exploration, variants, all, options));
+    if (explored) await finishRun(this.options.pool, id, explored);
   }
 
-  /** A computation to its end, in steps, so that connections are kept meanwhile. */
-  private async through<T>(steps: Generator<unknown, T>): Promise<T> {
+  /** A computation of a run to its end, in steps, so that connections are kept meanwhile; null once the run was stopped. */
+  private async through<T>(run: string, steps: Generator<unknown, T>): Promise<T | null> {
     let since = performance.now();
+    let asked = since;
     for (;;) {
       const step = steps.next();
       if (step.done) return step.value;
       if (performance.now() - since < BREATH) continue;
+      if (performance.now() - asked > STOPPED) {
+        if (!(await isThere(this.options.pool, run))) return null;
+        asked = performance.now();
+      }
       await breathe();
       since = performance.now();
     }

@@ -32,7 +32,7 @@ import { outsideBoard, resolveWall, type ProjectWall, type WallFile } from '@eld
 import { STANDARD } from '@eldrun/core/materials';
 import type { Measures } from '@eldrun/core/options';
 import type { ExplorationRun } from '@eldrun/contract';
-import { ask, askBytes } from '../../persistence/api.ts';
+import { ApiProblem, ask, askBytes } from '../../persistence/api.ts';
 import { deviceStorage } from '../../persistence/device.ts';
 import { hoursOfBrief } from '../../persistence/weather-hours.ts';
 import { ExplorePool } from '../../compute/explore-pool.ts';
@@ -308,6 +308,22 @@ export const useExploration = defineStore('exploration', () => {
     await follow(run);
   }
 
+  /** Asks until there is an answer: workers go on while the server is away. @returns null where it is not wanted any more */
+  async function whenThere<A>(mine: number, asking: () => Promise<A>): Promise<A | null> {
+    for (;;) {
+      try {
+        const answer = await asking();
+        if (mine === turn) problem.value = '';
+        return answer;
+      } catch (error) {
+        if (mine !== turn) return null;
+        if (!(error instanceof ApiProblem && error.away)) throw error;
+        problem.value = `${error.message} The workers go on; it is asked again.`;
+        if (!(await wait(ASKED))) return null;
+      }
+    }
+  }
+
   /** Shows what workers have evaluated, and goes on until they are done. */
   async function follow(run: ExplorationRun): Promise<void> {
     stop();
@@ -326,10 +342,10 @@ export const useExploration = defineStore('exploration', () => {
       let state = run;
       for (;;) {
         for (const part of state.done.filter((one) => !shown.has(one))) {
-          const bytes = await askBytes('readExplorationPart', {
-            params: { ...params, part: String(part) },
-          });
-          if (mine !== turn) return;
+          const bytes = await whenThere(mine, () =>
+            askBytes('readExplorationPart', { params: { ...params, part: String(part) } }),
+          );
+          if (!bytes || mine !== turn) return;
           const of = partNumbers(part, run.partSize, run.combinations);
           take(sweptOfBytes(bytes, of), part * run.partSize);
           shown.add(part);
@@ -337,8 +353,9 @@ export const useExploration = defineStore('exploration', () => {
         }
         if (state.finishedAt) break;
         if (!(await wait(ASKED)) || mine !== turn) return;
-        state = await ask('readExploration', { params });
-        if (mine !== turn) return;
+        const now = await whenThere(mine, () => ask('readExploration', { params }));
+        if (!now || mine !== turn) return;
+        state = now;
         runs.value = runs.value.map((one) => (one.id === run.id ? state : one));
       }
       running.value = false;
