@@ -173,6 +173,8 @@ for (const house of HOUSES)
         : '';
       const answer = await page.request.get(
         `/api/projects/${project}/papers/${sheet}?units=${house.units}${ofWall}`,
+        // A connection that lay idle may be closed at the moment that it is used again.
+        { maxRetries: 3 },
       );
       expect(answer.ok(), answer.ok() ? '' : await answer.text()).toBe(true);
       const pdf = await getDocumentProxy(new Uint8Array(await answer.body()));

@@ -25,6 +25,9 @@ const MAX_WAITING = 1024 * 1024;
 /** Requests under way may take so long once the server is told to end, ms. */
 const GRACE = 3000;
 
+/** For so long a connection is kept after an answer, ms. */
+const KEPT = 65_000;
+
 function settingsOrEnd(): Settings {
   try {
     return readSettings(process.env);
@@ -97,6 +100,10 @@ const server = app.listen(port, host, (error) => {
     logger.warn({ err: error }, 'the history was not thinned out'),
   );
 });
+
+// A browser or a proxy that uses a connection again finds it open: proxies keep them for a minute.
+server.keepAliveTimeout = KEPT;
+server.headersTimeout = KEPT + 1000;
 
 let ending = false;
 function end(): void {
