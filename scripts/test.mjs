@@ -13,24 +13,25 @@ const PLAYWRIGHT = join(REPORTS, 'playwright.json');
 const npm = (script) => ['npm', 'run', '--silent', script];
 const node = (script, ...args) => [process.execPath, join(ROOT, 'scripts', script), ...args];
 
-/** A part of the tests of Jest, in one process. */
-const jest = (part) =>
+/** A half of the tests of Jest, in so many processes. */
+const jest = (part, workers) =>
   node(
     'unit.mjs',
     '--json',
     `--outputFile=${join(REPORTS, `jest-${part}.json`)}`,
     `--shard=${part}/2`,
-    '--maxWorkers=1',
+    `--maxWorkers=${workers}`,
   );
 
 /** What is run side by side, each strand in its order: about as much of the machine in each, so that none is waited for. */
 const STRANDS = [
   { 'Playwright: the built application': node('e2e.mjs', '--reporter=line,json') },
-  { 'Jest, first half': jest(1) },
+  { 'Jest, first half': jest(1, 1) },
   {
     'Type check': npm('typecheck'),
     'Lint and format': npm('lint'),
-    'Jest, second half': jest(2),
+    // The journeys are over by then, or soon: there is room.
+    'Jest, second half': jest(2, 2),
   },
 ];
 
