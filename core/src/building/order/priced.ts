@@ -24,10 +24,10 @@ export interface OrderLine extends TakeoffLine {
   missing: Message[];
 }
 
-/** Sums over lines, and how many they leave out. */
 /** Said of a line whose carbon is not known. */
 export const NO_CARBON = 'its carbon is not known';
 
+/** Sums over lines, and how many they leave out. */
 export interface OrderTotals {
   usd: number;
   unpriced: number;

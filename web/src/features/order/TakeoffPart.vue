@@ -160,7 +160,7 @@ function read(event: Event): void {
             />
           </td>
           <td class="wide">{{ wasteText(line) }}</td>
-          <td class="strong">{{ amountText(line.order, line.orderUnit, units) }}</td>
+          <td class="bold">{{ amountText(line.order, line.orderUnit, units) }}</td>
           <td>
             <TableCell
               :label="`Price of one ${amountIn(1, line.orderUnit, units).unit} of ${line.name}, ${sizeText(line, units)}, USD`"
@@ -168,7 +168,7 @@ function read(event: Event): void {
               :take="(typed: string) => setEach(line, typed)"
             />
           </td>
-          <td class="strong">{{ line.usd === null ? '–' : money(line.usd) }}</td>
+          <td class="bold">{{ line.usd === null ? '–' : money(line.usd) }}</td>
           <td class="words small from wide">
             <span :class="{ demo: line.basis === 'demo', none: line.basis === 'none' }">{{
               BASIS[line.basis]

@@ -163,7 +163,7 @@ function merged(pieces: FaceStrip['pieces'], own: TemperatureScale) {
       <template v-else>
         <path class="tick" :d="`M${face.cold.at} ${face.y}v9`" />
         <path class="tick" :d="`M${face.warm.at} ${face.y}v9`" />
-        <text class="spot strong" :x="face.cold.x" :y="face.label" data-spot="coldest">
+        <text class="spot bold" :x="face.cold.x" :y="face.label" data-spot="coldest">
           coldest {{ face.cold.text }}
         </text>
         <text class="spot" :x="face.warm.x" :y="face.label" data-spot="warmest">
