@@ -198,10 +198,10 @@ describe('what decides alone', () => {
       inside({ ...bare, outdoor: { climate: 'hot-humid' } }, 'polyethylene-6mil', 0.00015),
     ],
     [
-      'sun-driven',
-      withLayer({ ...without(inside(coldWall(), 'polyethylene-6mil', 0.00015), 'gap') }, 'lap', {
-        material: 'brick-veneer',
-        thickness: 0.09,
+      'cladding-gap',
+      withLayer(without(coldWall(), 'gap', 'board'), 'lap', {
+        material: 'adhered-stone-veneer',
+        thickness: 0.045,
       }),
     ],
     [
@@ -303,7 +303,7 @@ describe('with runs', () => {
     const lap = plan(without(classic, 'gap'))[0]!;
     expect(lap.laps).toMatchObject({ layer: 'lap' });
     expect(lap.rain).toBeUndefined();
-    const direct = withLayer(without(classic, 'gap'), 'lap', { material: 'fiber-cement-panel' });
+    const direct = withLayer(without(classic, 'gap'), 'lap', { material: 'plywood-siding' });
     expect(plan(direct)[0]!.rain).toEqual({
       layer: 'wrap',
       face: 'outer',
@@ -373,7 +373,7 @@ describe('fixes', () => {
       { material: 'brick-veneer', thickness: 0.09 },
     );
     const { labels } = fixesOf(brick);
-    expect(labels.some((label) => /^Gap of 5\d\.\d mm behind clay brick/.test(label))).toBe(true);
+    expect(labels.some((label) => /^Gap of 25\.4 mm behind clay brick/.test(label))).toBe(true);
   });
 
   test('a missing water barrier is added', () => {

@@ -156,7 +156,7 @@ test('too thick: the thinner size that keeps the most R', () => {
 });
 
 test('a cladding that needs a gap gets one', () => {
-  const wall = withLayer(without(coldWall(), 'gap'), 'lap', {
+  const wall = withLayer(without(coldWall(), 'gap', 'board'), 'lap', {
     material: 'brick-veneer',
     thickness: 0.0921,
   });

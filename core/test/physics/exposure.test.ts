@@ -4,10 +4,8 @@ import {
   facesInside,
   modelAir,
   rainBehind,
-  rainDrains,
   simulate,
   wallFaces,
-  waterBarrierOf,
   windFilm,
 } from '@eldrun/core/transient';
 import {
@@ -17,7 +15,7 @@ import {
   CLIMATES,
 } from '@eldrun/core/climate';
 import { rankCorrelation, sampleSteps, summarizeSamples, type Sample } from '@eldrun/core/judgment';
-import { resolveWall, type WallFile } from '@eldrun/core/build-up';
+import { drainageOf, resolveWall, waterLine, type WallFile } from '@eldrun/core/build-up';
 import { assess } from '@eldrun/core/assessment';
 import { verdictsOf } from '@eldrun/core/verdicts';
 import { validateBrief, validateWall } from '@eldrun/core/wall/schema';
@@ -33,20 +31,20 @@ describe('rain behind the cladding', () => {
       layer: 'wrap',
       face: 'outer',
     });
-    expect(rainDrains(resolved(coldWall()))).toBe(true);
-    expect(rainDrains(resolved(direct('wood-lap-siding')))).toBe(true);
-    expect(rainDrains(resolved(direct('vinyl-siding', 0.001)))).toBe(true);
+    expect(drainageOf(resolved(coldWall()))).not.toBeNull();
+    expect(drainageOf(resolved(direct('wood-lap-siding')))).not.toBeNull();
+    expect(drainageOf(resolved(direct('vinyl-siding', 0.001)))).not.toBeNull();
     const mat = direct('cement-lime-stucco');
     mat.layers.splice(-1, 0, sheet('mat', 'drainage-mat-thin', 0.006));
-    expect(rainDrains(resolved(mat))).toBe(true);
+    expect(drainageOf(resolved(mat))).not.toBeNull();
   });
 
   test('the membrane is the barrier, else what can serve as one', () => {
-    expect(waterBarrierOf(resolved(coldWall()))!.id).toBe('wrap');
+    expect(waterLine(resolved(coldWall()))!.id).toBe('wrap');
     const foam = withLayer(without(coldWall(), 'wrap'), 'board', {
       material: 'polyiso-foil-faced',
     });
-    expect(waterBarrierOf(resolved(foam))!.id).toBe('board');
+    expect(waterLine(resolved(foam))!.id).toBe('board');
   });
 
   test('faces inside the gap count, else those inside the water barrier', () => {
@@ -153,7 +151,9 @@ describe('drainage', () => {
       { material: 'eifs-lamina', thickness: 0.004 },
     );
     expect(verdict(finish, 'cladding-gap')!.status).toBe('fail');
-    expect(verdict(finish, 'cladding-gap')!.fixes).toEqual([]);
+    expect(verdict(finish, 'cladding-gap')!.fixes).toMatchObject([
+      { commands: [{ type: 'insertLayer', layer: { material: 'drainage-mat-thin' } }] },
+    ]);
     const drained = withLayer(finish, 'wrap', { material: 'wrap-drainable', thickness: 0.001 });
     expect(verdict(drained, 'cladding-gap')!.status).toBe('pass');
   });

@@ -185,8 +185,8 @@ describe('sun on a wet cladding', () => {
 
   test('drives vapor inward onto an inner barrier, not where a gap is open', () => {
     const driven = sunDrivenOf(resolved(brick('still', 'polyethylene-6mil')))!;
-    expect(driven).toMatchObject({ vented: false, month: 6, at: { id: expect.any(String) } });
-    expect(driven.claddingTemperature).toBeGreaterThan(24);
+    expect(driven).toMatchObject({ vented: false, month: 5, at: { id: expect.any(String) } });
+    expect(driven.claddingTemperature).toBeGreaterThan(22);
     expect(driven.daily).toBeGreaterThan(0.02);
     expect(sunDrivenOf(resolved(brick('open', 'polyethylene-6mil')))).toMatchObject({
       vented: true,

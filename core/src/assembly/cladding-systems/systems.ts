@@ -4,7 +4,8 @@ import { measured, say, type Message } from '../../common/units/index.ts';
 import {
   claddingLayer,
   onceFor,
-  waterBarriers,
+  drainageOf,
+  waterLine,
   type ResolvedLayer,
   type ResolvedWall,
 } from '../../physics/build-up/index.ts';
@@ -89,14 +90,6 @@ function boardsBehind(wall: ResolvedWall, { index }: ResolvedLayer): ResolvedLay
   return boards;
 }
 
-/** Whether what lies inside a layer lets water out: air, a drainage layer, a wrap that drains. */
-function drainsBehind(wall: ResolvedWall, index: number): boolean {
-  const layer = wall.layers[index - 1];
-  if (!layer) return false;
-  if (layer.ventilation !== null) return true;
-  return layer.fill !== null && (roles(layer)[0] === 'drainage' || /drainable/.test(layer.fillId!));
-}
-
 /**
  * The plastered system that a wall's cladding is, told by its layers: what can go wrong, what makes it hold, who signs.
  *
@@ -111,9 +104,10 @@ function compute(wall: ResolvedWall): CladdingSystem | null {
   const { layer, kind } = finish;
   const boards = boardsBehind(wall, layer);
   const onBoards = boards.length > 0;
-  const drains = drainsBehind(wall, boards[0]?.index ?? layer.index);
+  const drains = drainageOf(wall) !== null;
   const foam = boards.some(({ fill }) => fill!.foamPlastic === true);
-  const barrier = waterBarriers(wall).at(-1) ?? null;
+  const line = waterLine(wall);
+  const barrier = line?.id === layer.id ? null : line;
   const soft = kind === 'insulated-finish' || (kind === 'acrylic-over-cement' && onBoards);
   const coats = wall.layers.slice(layer.index + 1).filter(({ fill }) => fill);
   return {

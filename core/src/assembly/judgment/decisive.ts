@@ -1,11 +1,11 @@
 import type { Assessment, LayerAssessment } from '../assessment/index.ts';
 import { say } from '../../common/units/index.ts';
 import {
+  claddingGap,
   innerSurface,
   layerOrder,
   monthlyCondensation,
   retarderSide,
-  sunDriven,
   vaporTrap,
   waterBarrier,
   type Finding,
@@ -18,8 +18,8 @@ const FROM_LAYERS = [
   waterBarrier,
   vaporTrap,
   retarderSide,
-  sunDriven,
   monthlyCondensation,
+  claddingGap,
 ] as const;
 
 const decided = (id: string, { title }: Finding): Decision => ({

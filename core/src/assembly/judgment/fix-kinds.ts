@@ -22,11 +22,14 @@ import {
 } from '../verdicts/index.ts';
 import { lower } from '../../physics/build-up/index.ts';
 import {
+  claddingLayer,
+  directlyOnWall,
   frameStart,
   frameEnd,
   outsideBoard,
   outsideBoards,
   type ResolvedLayer,
+  type ResolvedWall,
 } from '../../physics/build-up/index.ts';
 import { freeLayerId, type Change, type Command } from '../wall/index.ts';
 
@@ -42,8 +45,8 @@ export type Kind = PricedChange[];
 const TESTED = 3;
 /** Class I. */
 const TIGHT = 0.1 * PERM;
-/** A gap where there is none, m. */
-const GAP = 0.019;
+/** Depths of a gap where there is none, m: 3/8 in. drains and breaks suction, 3/4 in. dries better and holds a nail. */
+const GAPS = [0.0095, 0.019];
 
 /**
  * What a builder would change about a wall, the least first: a tested air barrier, the retarder inside, a thicker board
@@ -179,8 +182,8 @@ function newBoards(context: FixContext, fits: (total: number) => boolean): Kind[
 /** An open gap behind a cladding that has none. Never behind a finish that stands on its insulation. */
 function ventedGap({ assessment }: FixContext): Kind {
   const { wall } = assessment;
-  const cladding = wall.layers.at(-1);
-  if (!cladding?.fill || !rolesOf(cladding.fillId!, cladding.fill).includes('cladding')) return [];
+  const cladding = claddingLayer(wall);
+  if (!cladding) return [];
   if (wall.counted < wall.layers.length || cladding.index === 0) return [];
   const behind = wall.layers[cladding.index - 1]!;
   const name = lower(layerName(assessment, cladding));
@@ -194,21 +197,25 @@ function ventedGap({ assessment }: FixContext): Kind {
       },
     ];
   if (/eifs|render/.test(cladding.fillId!)) return [];
-  const needs = claddingNeeds(cladding.fillId!);
-  const thickness = Math.max(GAP, needs?.gap.recommended ?? 0);
-  return [
-    {
-      label: say`Gap of ${measured('length', thickness)} behind ${name}, open at top and bottom`,
-      commands: [
-        {
-          type: 'insertLayer',
-          index: cladding.index,
-          layer: gapLayer(freeLayerId(wall.file.layers), thickness, needs?.id ?? ''),
-        },
-      ],
+  const needs = claddingNeeds(cladding.fillId!) ?? null;
+  // Plaster and mortar stand on masonry as they are.
+  if (wall.mainFrame === null && !isFurred(wall, cladding)) return [];
+  const least = needs?.gap.min ?? 0;
+  const depths = GAPS.filter((depth) => depth >= least);
+  return (depths.length > 0 ? depths : [least]).map((depth) => {
+    const layer = gapLayer(freeLayerId(wall.file.layers), depth, needs);
+    return {
+      label: say`Gap of ${measured('length', layer.thickness)} behind ${name}, open at top and bottom`,
+      commands: [{ type: 'insertLayer', index: cladding.index, layer }],
       gives,
-    },
-  ];
+    };
+  });
+}
+
+/** Whether a cladding needs something to hang on, as boards and panels do. */
+function isFurred(wall: ResolvedWall, cladding: ResolvedLayer): boolean {
+  const direct = directlyOnWall(wall, cladding);
+  return direct !== 'plaster' && direct !== 'bonded' && direct !== 'render';
 }
 
 /** Layers outside the frame that let next to nothing through, exchanged for such that do. */

@@ -1,18 +1,20 @@
 import { random, type WeatherYear } from '../../physics/climate/index.ts';
 import {
-  EAVES,
   gapOpening,
   judgedRunSteps,
-  rainBehind,
-  ventilatedGap,
-  waterBarrierOf,
+  rainAt,
   type JudgedRun,
   type SimulationFile,
 } from '../../physics/transient/index.ts';
 import type { LayerAssessment } from '../assessment/index.ts';
 import type { Material, Materials, Table } from '../../physics/materials/index.ts';
 import { leakAtFifty } from '../../physics/steady-moisture/index.ts';
-import { resolveWall, type ResolvedWall, type WallFile } from '../../physics/build-up/index.ts';
+import {
+  resolveWall,
+  ventilatedGap,
+  type ResolvedWall,
+  type WallFile,
+} from '../../physics/build-up/index.ts';
 import { damageOf, judgeRuns } from './hourly.ts';
 import { madeUpWeather, standardRuns, WEATHER_SEED } from './standard-runs.ts';
 import type { MoistureStatus } from './types.ts';
@@ -148,18 +150,7 @@ function sampledRun(
   const [standard] = standardRuns({ ...wall, file }, weather);
   const { transient } = standard!;
   const gap = ventilatedGap(wall);
-  const barrier = waterBarrierOf(wall);
-  const rain =
-    rainBehind(wall, drawn.rain) ??
-    (barrier && barrier.index < wall.layers.length - 1
-      ? {
-          layer: barrier.id,
-          face: 'outer' as const,
-          share: drawn.rain,
-          exposure: 1,
-          overhang: EAVES,
-        }
-      : undefined);
+  const rain = rainAt(wall, drawn.rain);
   return {
     ...standard!,
     transient: {

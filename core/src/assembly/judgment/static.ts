@@ -20,12 +20,14 @@ import {
 } from '../../physics/build-up/index.ts';
 import {
   bearable,
+  claddingGap,
   codeSituation,
   innerRetarder,
   layerName,
   retarderRow,
   retarderSide,
   sunDriven,
+  undrained,
   vaporTrap,
 } from '../verdicts/index.ts';
 import { lower } from '../../physics/build-up/index.ts';
@@ -254,9 +256,10 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
   );
 }
 
-/** A pass is lowered to a caution by a caution of the trap, the retarder on the wrong side, or sun-driven vapor. */
+/** A pass is lowered to a caution by a caution of the trap, the retarder on the wrong side, sun-driven vapor, or of rain that nothing drains. */
 function lowered(assessment: LayerAssessment, decision: Decision, found?: Found): Decision {
-  for (const rule of [vaporTrap, retarderSide, sunDriven]) {
+  for (const rule of [vaporTrap, retarderSide, sunDriven, claddingGap]) {
+    if (rule === claddingGap && undrained(assessment) === null) continue;
     const known = found?.get(rule.id);
     const finding = known === undefined ? rule.judge(assessment) : known;
     if (finding && (finding.status === 'caution' || finding.status === 'fail'))

@@ -1,12 +1,7 @@
 import { assess, type Assessment } from '../assessment/index.ts';
 import { dynamicOf, yearlyHeatLoss, type DynamicThermal } from '../../physics/steady-heat/index.ts';
 import { judge, type Judgment } from '../judgment/index.ts';
-import {
-  dryPermeance,
-  rolesOf,
-  type Material,
-  type Materials,
-} from '../../physics/materials/index.ts';
+import { dryPermeance, type Material, type Materials } from '../../physics/materials/index.ts';
 import { measured, PERM, say, type Message } from '../../common/units/index.ts';
 import { lower } from '../../physics/build-up/index.ts';
 import {
@@ -14,6 +9,7 @@ import {
   frameStart,
   outsideBoards,
   plainName,
+  waterLine,
   type ResolvedLayer,
   type ResolvedWall,
   type WallFile,
@@ -71,7 +67,7 @@ export function factsOf(assessment: Assessment): OptionFacts {
     dynamic: dynamicOf(wall),
     passes: passesOf(wall),
     minutes: quantities.minutes,
-    waterBarrier: waterBarrierOf(wall),
+    waterBarrier: waterLineOf(wall),
     gap: gapOf(wall),
     fire: fireOf(wall),
     givesUp: givesUp(assessment, judgment),
@@ -95,11 +91,9 @@ const names = (materials: readonly Material[]): string =>
 const fillsOf = (layers: readonly ResolvedLayer[]): Material[] =>
   layers.flatMap(({ fill }) => (fill ? [fill] : []));
 
-function waterBarrierOf(wall: ResolvedWall): Message {
-  const found = wall.layers
-    .slice(frameEnd(wall) + 1)
-    .filter(({ fill, fillId }) => fill && rolesOf(fillId!, fill).includes('wrb'));
-  return found.length > 0 ? say`${names(fillsOf(found))}` : say`none`;
+function waterLineOf(wall: ResolvedWall): Message {
+  const line = waterLine(wall);
+  return line ? say`${names(fillsOf([line]))}` : say`none`;
 }
 
 function gapOf({ layers, counted }: ResolvedWall): Message {

@@ -11,10 +11,11 @@ import {
   frameStart,
   findMaterial,
   outsideBoard,
+  ventilatedGap,
   type ResolvedWall,
 } from '../../physics/build-up/index.ts';
 import { insertSheet, type Change, type Command } from '../wall/index.ts';
-import { gapOpening, ventilatedGap, type RunChoices } from '../../physics/transient/index.ts';
+import { gapOpening, type RunChoices } from '../../physics/transient/index.ts';
 
 /** A change that may do away with what a run found: of the wall, or of how it is run. */
 export interface RunFix extends Change {

@@ -47,7 +47,7 @@ export { codeSituation } from './code-path.ts';
 export { innerRetarder, retarderRow } from './code-retarder.ts';
 export { innerSurface, worstSurfaceMonth } from './inner-surface.ts';
 export { layerOrder } from './layer-order.ts';
-export { gapLayer } from './cladding-gap.ts';
+export { claddingGap, gapLayer, undrained } from './cladding-gap.ts';
 export { bearable, monthlyCondensation } from './monthly-condensation.ts';
 export { addedBoards, MAX_OUTSIDE, thickenedBoard } from './outside-insulation.ts';
 export { retarderSide } from './retarder-side.ts';

@@ -1,26 +1,12 @@
 import { LIBRARY, rolesOf } from '../../physics/materials/index.ts';
 import { say } from '../../common/units/index.ts';
-import type { ResolvedLayer } from '../../physics/build-up/index.ts';
-import type { LayerAssessment } from '../assessment/index.ts';
+import { smoothContact } from '../../physics/build-up/index.ts';
+import { freeLayerId } from '../wall/index.ts';
 import type { LayerRule } from './types.ts';
 import { layerName, lower } from './words.ts';
 
 /** A textured wrap that drains behind flat foam. */
 const TEXTURED = 'wrap-drainable';
-
-/** A smooth water barrier with flat foam right outside it, or null. */
-function smoothBehindFoam({
-  wall,
-}: LayerAssessment): { barrier: ResolvedLayer; foam: ResolvedLayer } | null {
-  for (const foam of wall.layers.slice(1, wall.counted)) {
-    if (foam.source.kind !== 'sheet' || foam.fill?.category !== 'rigid-foam') continue;
-    const barrier = wall.layers[foam.index - 1]!;
-    if (!barrier.fill || barrier.source.kind !== 'sheet') continue;
-    const roles = rolesOf(barrier.fillId!, barrier.fill);
-    if (roles[0] === 'wrb' && !roles.includes('drainage')) return { barrier, foam };
-  }
-  return null;
-}
 
 /** Whether water that gets behind outside insulation can run down. Fibers and joints drain; flat foam on a smooth barrier holds it. */
 export const insulationDrainage: LayerRule = {
@@ -28,7 +14,7 @@ export const insulationDrainage: LayerRule = {
   reads: 'layers',
 
   judge(assessment) {
-    const found = smoothBehindFoam(assessment);
+    const found = smoothContact(assessment.wall);
     return (
       found && {
         status: 'caution',
@@ -39,18 +25,31 @@ export const insulationDrainage: LayerRule = {
   },
 
   fixes({ assessment, attempt }) {
-    const { barrier } = smoothBehindFoam(assessment)!;
+    const { barrier, foam } = smoothContact(assessment.wall)!;
+    const thickness = LIBRARY[TEXTURED]!.thicknesses![0]!;
+    const membrane = rolesOf(barrier.fillId!, barrier.fill!)[0] === 'wrb';
     const fix = attempt(
-      say`Textured, drainable wrap instead of ${lower(layerName(assessment, barrier))}`,
-      [
-        { type: 'setFill', id: barrier.id, fill: TEXTURED },
-        {
-          type: 'setThickness',
-          id: barrier.id,
-          thickness: LIBRARY[TEXTURED]!.thicknesses?.[0] ?? barrier.thickness,
-        },
-      ],
-      { layers: (after) => smoothBehindFoam(after) === null },
+      membrane
+        ? say`Textured, drainable wrap instead of ${lower(layerName(assessment, barrier))}`
+        : say`Textured, drainable wrap behind ${lower(layerName(assessment, foam))}`,
+      membrane
+        ? [
+            { type: 'setFill', id: barrier.id, fill: TEXTURED },
+            { type: 'setThickness', id: barrier.id, thickness },
+          ]
+        : [
+            {
+              type: 'insertLayer',
+              index: foam.index,
+              layer: {
+                id: freeLayerId(assessment.wall.file.layers),
+                kind: 'sheet',
+                material: TEXTURED,
+                thickness,
+              },
+            },
+          ],
+      { layers: (after) => smoothContact(after.wall) === null },
     );
     return fix ? [fix] : [];
   },

@@ -1,7 +1,14 @@
-import { claddingNeeds, STANDARD } from '../../physics/materials/index.ts';
-import { say } from '../../common/units/index.ts';
+import { STANDARD } from '../../physics/materials/index.ts';
+import { measured, say } from '../../common/units/index.ts';
 import type { Fix } from '../wall/index.ts';
-import { waterBarriers } from '../../physics/build-up/index.ts';
+import {
+  finishOnBoards,
+  isAdhered,
+  massMasonry,
+  waterBarriers,
+  waterLine,
+  type ResolvedLayer,
+} from '../../physics/build-up/index.ts';
 import { addSheet } from './add-sheet.ts';
 import type { FixContext, LayerRule } from './types.ts';
 import { layerName } from './words.ts';
@@ -15,23 +22,32 @@ export const waterBarrier: LayerRule = {
   reads: 'layers',
 
   judge(assessment) {
-    const found = waterBarriers(assessment.wall);
-    if (found.length > 0)
+    const { wall } = assessment;
+    const line = waterLine(wall);
+    const name = line && layerName(assessment, line);
+    if (line && line.id === massMasonry(wall)?.id)
       return {
         status: 'pass',
-        get title() {
-          return say`Water barrier: ${found.map((layer) => layerName(assessment, layer)).join('; ')}`;
-        },
-        reason: say`It works lapped shingle-fashion or sealed, with flashing at every opening. Boards count only taped as their maker says.`,
+        title: say`${name!} keeps rain out by its mass`,
+        reason: say`Masonry of two leaves or ${measured('length', 0.2)} takes up rain and gives it off again. It is judged by frost, by its inner face and by the ends of beams that rest in it.`,
       };
-    const render = assessment.wall.layers.at(-1);
-    if (render?.fillId && claddingNeeds(render.fillId)?.id === 'mineral-render-system')
+    if (line && line.id === finishOnBoards(wall)?.id && wall.mainFrame !== null)
       return {
         status: 'caution',
-        title: say`${layerName(assessment, render)} is the only rain barrier`,
-        reason: say`A render system on insulation may keep rain out by itself, as its maker has tested it, every joint and window sealed. Nothing stands behind it.`,
+        title: say`${name!} is the only rain barrier`,
+        reason: say`A finish on insulation may keep rain out by itself, as its maker has tested it, every joint and window sealed. Nothing stands behind it.`,
       };
-    if (assessment.wall.mainFrame === null)
+    if (line)
+      return {
+        status: 'pass',
+        // Composed where somebody reads it.
+        get title() {
+          const others = waterBarriers(wall).filter(({ id }) => id !== line.id);
+          return say`Water barrier: ${[line, ...others].map((layer) => layerName(assessment, layer)).join('; ')}`;
+        },
+        reason: say`It works lapped shingle-fashion or sealed, with flashing at every opening. Boards count only taped as their maker says. ${holeText(line)}`,
+      };
+    if (wall.mainFrame === null)
       return {
         status: 'info',
         title: say`No water barrier, and no frame that asks for one`,
@@ -46,6 +62,12 @@ export const waterBarrier: LayerRule = {
 
   fixes: addMembrane,
 };
+
+/** What a hole in it comes to. */
+const holeText = (line: ResolvedLayer): string =>
+  isAdhered(line)
+    ? 'It sticks to what is behind it: a hole wets its own place.'
+    : 'It hangs loose: what gets in at a hole runs behind it and shows somewhere else.';
 
 /** A vapor-open membrane where it belongs: at the sheathing. */
 export function addMembrane(context: FixContext): Fix[] {

@@ -9,6 +9,7 @@ import {
   mainFrameLayers,
   outsideBoards,
   waterBarriers,
+  waterLine,
   type ResolvedLayer,
   type ResolvedWall,
 } from '../../physics/build-up/index.ts';
@@ -115,7 +116,7 @@ export function stackOf(
     total: depth,
     counted: bands[wall.counted - 1]?.to ?? 0,
     air: at(chosen('air', controls.air, airs, usualAir(wall, parts, airs), findings)),
-    water: at(chosen('water', controls.water, waters, waters.at(-1) ?? null, findings)),
+    water: at(chosen('water', controls.water, waters, waterLine(wall), findings)),
     insulation:
       insulating.length > 0 ? { from: insulating[0]!.from, to: insulating.at(-1)!.to } : null,
     u: 1 / resistances.fill.reduce((sum, r) => sum + r, films),

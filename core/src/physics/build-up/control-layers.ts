@@ -1,5 +1,4 @@
 import { AIR_BARRIER_PERMEANCE, rolesOf } from '../materials/index.ts';
-import { frameEnd } from './main-frame.ts';
 import type { ResolvedLayer, ResolvedWall } from './resolve.ts';
 
 /** Whether a layer can be the air barrier. */
@@ -12,14 +11,8 @@ export function isAirBarrier(layer: ResolvedLayer): boolean {
   );
 }
 
-/** Layers outside the frame that can be the water-resistive barrier; without a frame, any layer can. */
-export function waterBarriers(wall: ResolvedWall): ResolvedLayer[] {
-  const frame = frameEnd(wall);
-  return wall.layers.filter(
-    (layer) =>
-      layer.index > frame && layer.fill && rolesOf(layer.fillId!, layer.fill).includes('wrb'),
-  );
-}
+/** Whether a layer is a coat of paint or elastomer. */
+export const isCoat = ({ fill }: ResolvedLayer): boolean => fill?.category === 'coating';
 
 /** The outermost cladding, coats of paint on it aside; null where there is none. */
 export function claddingLayer({ layers }: ResolvedWall): ResolvedLayer | null {

@@ -7,3 +7,4 @@ export * from './outside.ts';
 export * from './resolve.ts';
 export * from './shares.ts';
 export * from './types.ts';
+export * from './water.ts';

@@ -1,10 +1,18 @@
 import data from '../../../data/cladding.json' with { type: 'json' };
 import type { Material } from './types.ts';
 
+/**
+ * How a cladding stands on a wall where no space is behind it: *hollow* ones leave a space of their own that drains; *laps*
+ * touch at their laps and drain slowly; *plaster* stands on two papers; *bonded* ones, mortar or a film, hold water and let
+ * none down; *flat* ones lie on the barrier; a *render* on its insulation sheds by its face.
+ */
+export type DirectlyOnWall = 'hollow' | 'laps' | 'plaster' | 'bonded' | 'flat' | 'render';
+
 /** What a kind of cladding needs behind it, and how it is made up. Lengths m, openings mm² for each metre. */
 export interface CladdingNeeds {
   id: string;
   materials: string[];
+  direct: DirectlyOnWall;
   /** kg/m² */
   weight?: number;
   gap: {
@@ -52,10 +60,11 @@ export interface CladdingNeeds {
   } | null;
 }
 
+/** Of several kinds that a material is laid as, the first of the list counts. */
 const NEEDS = new Map(
-  (data.claddings as unknown as CladdingNeeds[]).flatMap((cladding) =>
-    cladding.materials.map((material) => [material, cladding] as const),
-  ),
+  (data.claddings as unknown as CladdingNeeds[])
+    .flatMap((cladding) => cladding.materials.map((material) => [material, cladding] as const))
+    .toReversed(),
 );
 
 /** What a cladding of the library needs, or undefined for any other material. */
@@ -75,3 +84,7 @@ export function isLapSiding(id: string, { name, category }: Material): boolean {
     (known !== undefined || category === 'cladding') && LAPPED.test(words) && !FLAT.test(words)
   );
 }
+
+/** Whether it is a veneer of masonry that stands free of the wall, with weep joints. */
+export const isMasonryVeneer = ({ id }: CladdingNeeds): boolean =>
+  id === 'brick-veneer' || id === 'natural-stone-veneer';

@@ -1,7 +1,7 @@
 import { DAYS, saturationPressure } from '../climate/index.ts';
-import { rolesOf } from '../materials/index.ts';
 import {
   onceFor,
+  rainStore,
   type Conditions,
   type ResolvedLayer,
   type ResolvedWall,
@@ -14,7 +14,7 @@ export interface SunDriven {
   cladding: ResolvedLayer;
   /** Whether an open gap behind it carries the vapor off. */
   vented: boolean;
-  /** The warmest month, 0 to 11, and the cladding's mean temperature in its sunlit hours, °C. */
+  /** The month in which most is driven, 0 to 11, and the cladding's mean temperature in its sunlit hours, °C. */
   month: number;
   claddingTemperature: number;
   /** What would condense inside the wall while the cladding stays wet: kg/(m²·d), and outside which layer's inner face. */
@@ -22,45 +22,67 @@ export interface SunDriven {
   at: ResolvedLayer | null;
 }
 
-/** Mineral claddings at least this thick and dense take up rain: m, kg/m³. */
-const STORING = { thickness: 0.0096, density: 1100 };
-/** From this μ on rain does not get in: metal, plastic, wood-plastic composite. */
-const TIGHT_MU = 1000;
-
 /** The sun shines for half of the day; of what falls on the horizontal about so much reaches a wall. Without figures, W/m². */
 const SUNLIT = 0.5;
 const ON_WALL = 0.5;
 const DEFAULT_SUN = 220;
 const DEFAULT_ABSORPTANCE = 0.6;
 
-/** Whether a cladding stores rain: brick, stone, stucco, thick cement. */
-function stores({ fillId, fill, thickness }: ResolvedLayer): boolean {
-  if (!fill || !('mu' in fill.vapor) || fill.vapor.mu >= TIGHT_MU) return false;
-  const mineral = rolesOf(fillId!, fill).includes('cladding') || fill.category === 'masonry';
-  return mineral && thickness >= STORING.thickness && (fill.density ?? 0) >= STORING.density;
-}
+/** Rain driven on a wall for each mm that falls and m/s of wind, kg·s/(m³·mm), as ASHRAE 160-2016, 4.6, has it: a mean over the side, under eaves. */
+const DRIVEN = 0.2;
+const FACING = 2 / Math.PI;
+const UNDER_EAVES = 0.35;
+/** Of what a cladding takes up so much goes inward at the most; the rest dries outward. */
+const INWARD = 0.5;
+/** More driven rain than this in a day keeps a cladding wet and adds nothing, kg/(m²·d). */
+const ENOUGH = 1;
 
 /**
  * Vapor driven inward from a rain-wet cladding in the sun: for half the day the wall behind it stands under saturation at
- * the cladding's mean temperature of sunlit hours in the warmest month, θ_e + range/π + α·I·R_se, and what then condenses
- * in steady state. An estimate for the days on which the cladding is wet; storage in the wall is left out.
+ * the cladding's mean temperature of sunlit hours, θ_e + range/π + α·I·R_se, in the month in which sun and rain together
+ * drive most; what then condenses in steady state, but no more than half of the rain that is driven on the wall. An
+ * estimate for the days on which the cladding is wet; storage in the wall is left out.
  *
- * @returns null where no cladding stores water
+ * @returns null where no face takes up rain
  */
 export function sunDrivenOf(wall: ResolvedWall): SunDriven | null {
   return onceFor(wall, compute);
 }
 
-function compute(wall: ResolvedWall): SunDriven | null {
-  const cladding = wall.layers.findLast(stores);
-  if (!cladding) return null;
+/** Mean temperature of the cladding in the sunlit hours of a month, °C. */
+function sunlit(wall: ResolvedWall, { fill }: ResolvedLayer, month: number): number {
   const { temperature, globalHorizontal, dailyRange } = wall.site;
-  const month = temperature.indexOf(Math.max(...temperature));
   const sun = ((globalHorizontal?.[month] ?? DEFAULT_SUN) / SUNLIT) * ON_WALL;
-  const claddingTemperature =
+  return (
     temperature[month]! +
     (dailyRange?.[month] ?? DEFAULT_DAILY_RANGE) / Math.PI +
-    (cladding.fill!.solarAbsorptance ?? DEFAULT_ABSORPTANCE) * sun * wall.outerFilm;
+    (fill!.solarAbsorptance ?? DEFAULT_ABSORPTANCE) * sun * wall.outerFilm
+  );
+}
+
+/** Rain that is driven on a wall under its eaves, kg/(m²·d); infinite where the place has no figures of it. */
+function drivenRain({ site: { rain, windSpeed } }: ResolvedWall, month: number): number {
+  return rain && windSpeed
+    ? (DRIVEN * FACING * UNDER_EAVES * windSpeed[month]! * rain[month]!) / DAYS[month]!
+    : Infinity;
+}
+
+/** The month in which most is driven inward: by the pressure that sun raises over the room’s, and by rain. */
+function worstMonth(wall: ResolvedWall, cladding: ResolvedLayer): number {
+  const driven = DAYS.map((_, m) => {
+    const over =
+      saturationPressure(sunlit(wall, cladding, m)) - wall.months[m]!.indoorVaporPressure;
+    return over * Math.min(ENOUGH, drivenRain(wall, m));
+  });
+  return driven.indexOf(Math.max(...driven));
+}
+
+function compute(wall: ResolvedWall): SunDriven | null {
+  const store = rainStore(wall);
+  if (!store) return null;
+  const cladding = store.layer;
+  const month = worstMonth(wall, cladding);
+  const claddingTemperature = sunlit(wall, cladding, month);
   const vented = cladding.index >= wall.counted;
   const found = { cladding, vented, month, claddingTemperature };
   if (vented || cladding.index === 0) return { ...found, daily: 0, at: null };
@@ -86,7 +108,10 @@ function compute(wall: ResolvedWall): SunDriven | null {
   );
   return {
     ...found,
-    daily: planes.reduce((sum, plane) => sum + amount(plane), 0),
+    daily: Math.min(
+      planes.reduce((sum, plane) => sum + amount(plane), 0),
+      INWARD * drivenRain(wall, month),
+    ),
     at: most && wall.layers.find(({ id }) => id === most.layer)!,
   };
 }

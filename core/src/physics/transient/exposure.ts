@@ -1,6 +1,21 @@
-import { claddingNeeds, isLapSiding, rolesOf } from '../materials/index.ts';
+import {
+  claddingNeeds,
+  isInsulation,
+  isMasonryVeneer,
+  type CladdingNeeds,
+} from '../materials/index.ts';
 import { condensingPlaneIndex, judgedLayer } from '../steady-moisture/index.ts';
-import { frameEnd, type ResolvedLayer, type ResolvedWall } from '../build-up/index.ts';
+import {
+  claddingLayer,
+  drainageOf,
+  frameEnd,
+  lapsOnWall,
+  massMasonry,
+  ventilatedGap,
+  waterLine,
+  type ResolvedLayer,
+  type ResolvedWall,
+} from '../build-up/index.ts';
 import type { Transient } from './types.ts';
 
 /** Of the driven rain, what stays on the cladding; the rest splashes off. */
@@ -22,67 +37,40 @@ export const DEFAULT_HEIGHT = 2.7;
 /** The least openings of a slightly ventilated space, mm²/m (EN ISO 6946, 6.9.3). */
 const MIN_SLIGHT = 500;
 
-/** The outermost layer where it is the cladding, or null. */
-function claddingOf({ layers }: ResolvedWall): ResolvedLayer | null {
-  const last = layers.at(-1);
-  return last?.fill && rolesOf(last.fillId!, last.fill).includes('cladding') ? last : null;
-}
-
-/** The gap behind the cladding: the outermost layer of air that is not still, or null. */
-export function ventilatedGap(wall: ResolvedWall): ResolvedLayer | null {
-  return wall.layers.findLast(({ fill, ventilation }) => !fill && ventilation !== 'still') ?? null;
-}
-
-/** Lap siding that stands directly on the wall, so that air moves only behind its laps; else null. */
-function lapsOnWall(wall: ResolvedWall): ResolvedLayer | null {
-  const cladding = claddingOf(wall);
-  if (!cladding || !isLapSiding(cladding.fillId!, cladding.fill!)) return null;
-  const behind = wall.layers[cladding.index - 1];
-  return behind && behind.fill !== null ? cladding : null;
-}
-
-/** The layer that is the water barrier: the outermost made to be one, else the outermost that can serve as one. */
-export function waterBarrierOf(wall: ResolvedWall): ResolvedLayer | null {
-  const outside = wall.layers
-    .slice(frameEnd(wall) + 1)
-    .filter(({ fill, fillId }) => fill && rolesOf(fillId!, fill).includes('wrb'));
-  return (
-    outside.findLast(({ fill, fillId }) => rolesOf(fillId!, fill!)[0] === 'wrb') ??
-    outside.at(-1) ??
-    null
-  );
-}
-
-/** Where rain that gets behind the cladding runs: the water barrier, else the first sheet outside the frame. */
-function wettedLayer(wall: ResolvedWall): ResolvedLayer | null {
-  return (
-    waterBarrierOf(wall) ??
-    wall.layers.slice(frameEnd(wall) + 1).find(({ source }) => source.kind === 'sheet') ??
-    null
-  );
-}
-
-const drains = ({ fill, fillId, ventilation }: ResolvedLayer): boolean =>
-  fill ? rolesOf(fillId!, fill).includes('drainage') : ventilation !== 'still';
-
 /**
- * Whether rain that passes the cladding drains before it lies at the water barrier: a vented or drained space outside it,
- * a drainage texture or mat, or laps that drain themselves.
+ * Where rain that gets behind the cladding comes to lie: the outer face of the water line. Where that is the face of a
+ * finish on insulation, what passes its joints lies behind it: at the first sheet outside the frame, or in the insulation.
+ *
+ * @returns null where nothing stands behind the face
  */
-export function rainDrains(wall: ResolvedWall): boolean {
-  const wetted = wettedLayer(wall);
-  if (!wetted || wetted.index === wall.layers.length - 1) return true;
-  return lapsOnWall(wall) !== null || wall.layers.slice(wetted.index).some(drains);
+function wettedLayer(wall: ResolvedWall): ResolvedLayer | null {
+  const line = waterLine(wall);
+  if (line && line.id !== claddingLayer(wall)?.id) return line;
+  if (line && line.id === massMasonry(wall)?.id) return null;
+  const first =
+    wall.mainFrame === null
+      ? wall.layers.findLast(({ fill, fillId }) => fill && isInsulation(fillId!, fill))
+      : wall.layers.slice(frameEnd(wall) + 1).find(({ source }) => source.kind === 'sheet');
+  return first && first.index < wall.layers.length - 1 ? first : null;
 }
 
-/** Rain at the outer face of the water barrier. @returns undefined where it drains, or nothing stands in its way */
+/** Rain that lies at the outer face of the water line. @returns undefined where it drains, or nothing stands behind the face */
 export function rainBehind(
   wall: ResolvedWall,
   share = RAIN_BEHIND,
 ): NonNullable<Transient['rain']> | undefined {
+  return share === 0 || drainageOf(wall) ? undefined : rainAt(wall, share);
+}
+
+/** The same whether it drains or not. */
+export function rainAt(
+  wall: ResolvedWall,
+  share: number,
+): NonNullable<Transient['rain']> | undefined {
   const wetted = wettedLayer(wall);
-  if (!wetted || share === 0 || rainDrains(wall)) return undefined;
-  return { layer: wetted.id, face: 'outer', share, exposure: 1, overhang: EAVES };
+  return wetted
+    ? { layer: wetted.id, face: 'outer', share, exposure: 1, overhang: EAVES }
+    : undefined;
 }
 
 /** The layer whose inner face leaking indoor air meets; null where nothing slows it. */
@@ -96,10 +84,17 @@ export function leakLayer(wall: ResolvedWall): ResolvedLayer | null {
 /** Openings of a gap at top and at bottom where nobody says otherwise, mm²/m. */
 export function gapOpening(wall: ResolvedWall, gap: ResolvedLayer): number {
   if (gap.ventilation === 'slight') return Math.max(MIN_SLIGHT, gap.openingArea);
-  const cladding = wall.layers.at(-1);
-  return (
-    (cladding?.fillId && claddingNeeds(cladding.fillId)?.gap.openingPerMetre) || DEFAULT_OPENING
-  );
+  return needsOf(wall)?.gap.openingPerMetre ?? DEFAULT_OPENING;
+}
+
+const needsOf = (wall: ResolvedWall): CladdingNeeds | undefined => {
+  const cladding = claddingLayer(wall);
+  return cladding ? claddingNeeds(cladding.fillId!) : undefined;
+};
+
+function isVeneer(wall: ResolvedWall): boolean {
+  const needs = needsOf(wall);
+  return needs !== undefined && isMasonryVeneer(needs);
 }
 
 /** The air of the gap behind the cladding, by its openings. */
@@ -111,7 +106,7 @@ export function gapAirOf(wall: ResolvedWall): Transient['cavity'] {
       height: DEFAULT_HEIGHT,
       opening: gapOpening(wall, gap),
       // Weep joints of masonry stand open; a gap behind boards has insect screens.
-      screened: gap.ventilation === 'open',
+      screened: gap.ventilation === 'open' && !isVeneer(wall),
     }) ??
     undefined
   );
@@ -138,6 +133,6 @@ export function facadeRain(wall: ResolvedWall): Transient['facade'] {
 export function facesInside(wall: ResolvedWall): number {
   const gap = ventilatedGap(wall) ?? lapsOnWall(wall);
   if (gap) return gap.index;
-  const barrier = waterBarrierOf(wall);
-  return barrier ? barrier.index + 1 : wall.layers.length;
+  const line = waterLine(wall);
+  return line && line.id !== claddingLayer(wall)?.id ? line.index + 1 : wall.layers.length;
 }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import Select from 'primevue/select';
 import { computed } from 'vue';
-import { ventilatedGap, type RunChoices } from '@eldrun/core/transient';
+import { ventilatedGap } from '@eldrun/core/build-up';
+import type { RunChoices } from '@eldrun/core/transient';
 import { useProject } from '../../../project/project.ts';
 import { useWall } from '../../../project/wall.ts';
 import { useSimulation } from './simulation.ts';

@@ -6,9 +6,9 @@ import {
   rainBehind,
   SHELTERS,
   storingLayers,
-  ventilatedGap,
   type RunChoices,
 } from '@eldrun/core/transient';
+import { ventilatedGap } from '@eldrun/core/build-up';
 import {
   formatText,
   parseLeakAtFifty,
