@@ -1,4 +1,4 @@
-import { expect, test } from '@jest/globals';
+import { expect } from '@jest/globals';
 import { assess, type Assessment } from '@eldrun/core/assessment';
 import type { WallFile } from '@eldrun/core/build-up';
 import {
@@ -10,20 +10,25 @@ import {
   type MoistureStatus,
 } from '@eldrun/core/judgment';
 import { validateWall } from '@eldrun/core/wall/schema';
-import { readReference } from './reference.ts';
+import { referenceCases } from './reference.ts';
 
 interface Case {
   name: string;
-  about: string;
+  /** What it is, and of some why it is judged so. */
+  about?: string;
+  reason?: string;
   wall: WallFile;
   expected: { moisture: { best: MoistureStatus; allowed: MoistureStatus[] } };
 }
 
 /** Walls that peers judged, each with the answer that is best and all that are allowed. */
-export const CASES = Array.from({ length: 22 }, (_, i) => {
-  const name = `j${String(i + 1).padStart(2, '0')}`;
-  return { ...readReference<Case>(`judgment/${name}.json`), name };
-});
+export const CASES = ['judgment', 'judgment3'].flatMap((folder) =>
+  referenceCases<Case>(folder).map((one) => ({ ...one, about: one.about ?? one.reason! })),
+);
+
+/** Every third of them; with ELDRUN_JUDGED=all, all of them: their years take two minutes. */
+export const SIMULATED =
+  process.env.ELDRUN_JUDGED === 'all' ? CASES : CASES.filter((_, n) => n % 3 === 1);
 
 export const assessed = (wall: WallFile): Assessment => assess(validateWall(wall));
 
@@ -49,24 +54,4 @@ export function notBest(
       return judgments.get(name) !== moisture.best;
     })
     .map(({ name }) => name);
-}
-
-/**
- * Every third of the walls, simulated: seconds each, so that files of them are run side by side.
- *
- * @param third which one, from 0
- */
-export function testSimulated(third: number): void {
-  const cases = CASES.filter((_, n) => n % 3 === third);
-  const answers = new Map<string, MoistureStatus>();
-
-  test.each(cases)('simulated: $about', ({ name, wall, expected: { moisture } }) => {
-    const answer = simulated(wall).moisture;
-    answers.set(name, answer);
-    expect(moisture.allowed).toContain(answer);
-  });
-
-  test('simulated: 70 % the best', () => {
-    expect(notBest(cases, answers).length).toBeLessThanOrEqual(0.3 * cases.length);
-  });
 }

@@ -22,10 +22,10 @@ export function readReference<T>(file: string): T {
   return JSON.parse(readFileSync(join(FOLDER, file), 'utf8')) as T;
 }
 
-export function referenceCases(folder: string): ReferenceCase[] {
+export function referenceCases<T = ReferenceCase>(folder: string): T[] {
   return readdirSync(join(FOLDER, folder))
     .filter((file) => file.endsWith('.json'))
-    .map((file) => readReference<ReferenceCase>(join(folder, file)));
+    .map((file) => readReference<T>(join(folder, file)));
 }
 
 /** A reference case of the transient simulation. */

@@ -32,7 +32,7 @@ const CALM: Hour = {
   leak: 0,
 };
 const SEALED = { indoor: { heat: 8, vapor: 0 }, outdoor: { heat: 25, vapor: 0 } };
-const NOWHERE = { rain: -1, ventilated: -1, leak: -1 };
+const NOWHERE = { rain: -1, ventilated: -1, leak: -1, leakInward: -1 };
 
 const framed: WallFile = coldWall({
   layers: [

@@ -190,6 +190,7 @@ describe('how sure', () => {
       gap: 1,
       sorption: 1,
       weather: 0,
+      pressure: 0,
     };
     const samples = (failing: number): Sample[] =>
       Array.from({ length: 20 }, (_, i) => ({

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from '../property.ts';
 import {
   ASSUMED_LEAK,
+  componentLeak,
   condensingPlaneIndex,
   dryingOf,
   hoursAtRisk,
@@ -11,7 +12,8 @@ import {
   monthlyBalance,
   outsideShare,
   safeHumidities,
-  stackLeak,
+  wallPressure,
+  windPressure,
   sheathingMoisture,
   sunDrivenOf,
 } from '@eldrun/core/steady-moisture';
@@ -74,10 +76,20 @@ describe('air leaks', () => {
     expect(leakAtFifty({ flow: 1e-3, pressure: 50 })).toBeCloseTo(3.6, 12);
     expect(leakAtFifty({ flow: 1e-3, pressure: 4 })).toBeCloseTo(3.6 * (50 / 4) ** 0.65, 12);
     expect(leakAtFifty(undefined)).toBe(3);
-    // About 4e-6 at 19 K, none where it is warmer outdoors.
-    expect(stackLeak(3, 21, 2)).toBeCloseTo(3.7e-6, 7);
-    expect(stackLeak(9, 21, 2)).toBeCloseTo(3 * stackLeak(3, 21, 2), 15);
-    expect(stackLeak(3, 21, 30)).toBe(0);
+    // About 4e-6 at 19 K, and inward where it is warmer outdoors.
+    const leak = (q50: number, outdoor: number, fans = 0) =>
+      componentLeak(q50, wallPressure(21, outdoor, fans));
+    expect(leak(3, 2)).toBeCloseTo(3.7e-6, 7);
+    expect(leak(9, 2)).toBeCloseTo(3 * leak(3, 2), 15);
+    expect(leak(3, 40)).toBeCloseTo(-leak(3, 2), 15);
+    expect(wallPressure(21, 2, -2)).toBeCloseTo(wallPressure(21, 2) - 2, 12);
+  });
+
+  test('the wind presses inward on the side it comes from, outward on the others', () => {
+    // ½·1.2·(0.42·5)²·(−0.2 − C), C 0.6, −0.65 and −0.3.
+    expect(windPressure(5, 1)).toBeCloseTo(2.646 * -0.8, 9);
+    expect(windPressure(5, 0)).toBeCloseTo(2.646 * 0.45, 9);
+    expect(windPressure(5, -1)).toBeCloseTo(2.646 * 0.1, 9);
   });
 
   test('leaves what the air carries above saturation at the plane', () => {
@@ -86,7 +98,7 @@ describe('air leaks', () => {
     const plane = assessLayers(paintOnly).moisture.condensingPlane!.temperature[0]!;
     const density = (p: number) => p / (461.5 * 294.15);
     const excess = density(0.35 * saturationPressure(21)) - density(saturationPressure(plane));
-    const flow = stackLeak(3, 21, wall.months[0]!.outdoorTemperature);
+    const flow = componentLeak(3, wallPressure(21, wall.months[0]!.outdoorTemperature));
     expect(january).toBeCloseTo(flow * excess * 31 * 86_400, 9);
     expect(leakCondensation(wall, ASSUMED_LEAK)![6]).toBe(0);
   });

@@ -32,7 +32,7 @@ const STILL: Hour = {
   ventilation: 0,
   leak: 0,
 };
-const NOWHERE = { rain: -1, ventilated: -1, leak: -1 };
+const NOWHERE = { rain: -1, ventilated: -1, leak: -1, leakInward: -1 };
 
 function meshFor(material: Partial<Material>, thicknesses: number[], refinement: number): Mesh {
   const file = coldWall({

@@ -1,9 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import {
   CLIMATES,
+  declinationOf,
+  equationOfTime,
   shiftedWeather,
   siteOf,
+  solarTime,
+  sunHeight,
   sunOnWall,
+  sunParts,
   weatherOfClimate,
   weatherOfSite,
 } from '@eldrun/core/climate';
@@ -37,6 +42,73 @@ describe('sun on a wall', () => {
     expect(at(7, 90)).toBeGreaterThan(3 * at(7, 270));
     expect(at(17, 270)).toBeGreaterThan(3 * at(17, 90));
     expect(at(0, 180)).toBe(0);
+  });
+
+  test('by Perez: a clear noon worked out by hand', () => {
+    // 21 June at 45° on the meridian of the zone: declination 23.45°, 1.6 min before solar noon; 800 direct, 100 diffuse.
+    const hour = (172 - 1) * 24 + 11;
+    const at = (value: number) =>
+      Float64Array.from({ length: 8760 }, (_, h) => (h === hour ? value : 0));
+    const clear = {
+      ...weather,
+      latitude: 45,
+      longitude: 0,
+      timeZone: 0,
+      globalHorizontal: at(800 * Math.sin(68 * (Math.PI / 180)) + 100),
+      directNormal: at(800),
+      diffuseHorizontal: at(100),
+    };
+    const declination = declinationOf(172);
+    expect(declination / (Math.PI / 180)).toBeCloseTo(23.44, 1);
+    const solar = solarTime(hour, 172);
+    expect(solar).toBeCloseTo(11.5 - equationOfTime(172) / 60, 12);
+    const angle = ((solar - 12) * Math.PI) / 12;
+    const phi = Math.PI / 4;
+    const height = sunHeight(phi, declination, solar);
+    const zenith = Math.acos(height);
+    const facing =
+      Math.sin(phi) * Math.cos(declination) * Math.cos(angle) -
+      Math.cos(phi) * Math.sin(declination);
+    const up = 1.014 * (Math.PI / 2 - zenith) ** 3;
+    const clearness = (900 / 100 + up) / (1 + up);
+    expect(clearness).toBeGreaterThan(2.8);
+    expect(clearness).toBeLessThan(4.5);
+    const brightness = 100 / height / (1370 * (1 + 0.033 * Math.cos((2 * Math.PI * 172) / 365)));
+    const around = 1.132 - 1.237 * brightness - 0.412 * zenith;
+    const horizon = 0.288 - 0.823 * brightness + 0.056 * zenith;
+    const parts = sunParts(clear, hour, 180, { direct: 0, sky: 0, ground: 0, steepness: 0 });
+    expect(parts.direct).toBeCloseTo(
+      800 * facing + (100 * Math.max(0, around) * facing) / height,
+      9,
+    );
+    expect(parts.sky).toBeCloseTo(100 * (0.5 * (1 - Math.max(0, around)) + horizon), 9);
+    expect(parts.ground).toBeCloseTo(0.1 * clear.globalHorizontal[hour]!, 9);
+  });
+
+  test('the sky is brighter around the sun: more on the south than an even sky gives, less on the north', () => {
+    const even = (azimuth: number) =>
+      sumOver(0, 8760, (h) => {
+        const { ground } = sunParts(weather, h, azimuth, {
+          direct: 0,
+          sky: 0,
+          ground: 0,
+          steepness: 0,
+        });
+        return 0.5 * weather.diffuseHorizontal![h]! + ground;
+      });
+    const diffuse = (azimuth: number) =>
+      on(azimuth, [0, 8760]) -
+      sumOver(0, 8760, (h) => {
+        const day = Math.floor(h / 24) + 1;
+        const phi = (weather.latitude * Math.PI) / 180;
+        const d = declinationOf(day);
+        const angle = ((solarTime(h, day) - 12) * Math.PI) / 12;
+        const south = Math.sin(phi) * Math.cos(d) * Math.cos(angle) - Math.cos(phi) * Math.sin(d);
+        const up = sunHeight(phi, d, solarTime(h, day)) > 0;
+        return up ? weather.directNormal![h]! * Math.max(0, azimuth === 180 ? south : -south) : 0;
+      });
+    expect(diffuse(180) / even(180)).toBeGreaterThan(1.1);
+    expect(diffuse(0) / even(0)).toBeLessThan(0.9);
   });
 
   test('over a year less falls on any wall than on the horizontal twice over', () => {

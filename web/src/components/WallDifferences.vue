@@ -25,6 +25,7 @@ const FIELD_NAMES: Record<string, string> = {
   outdoor: 'The climate differs',
   targets: 'The targets differ',
   airtightness: 'The air leak differs',
+  pressure: 'The pressure of the fans differs',
   exposure: 'The exposure differs',
   code: 'The code differs',
   loads: 'Wind and seismic category differ',

@@ -11,6 +11,7 @@ const BRIEF_WORDS: Record<keyof Brief, string> = {
   outdoor: 'the climate',
   targets: 'the targets',
   airtightness: 'the air leak',
+  pressure: 'the pressure of the fans',
   exposure: 'the exposure',
   code: 'the code',
   loads: 'wind and seismic category',

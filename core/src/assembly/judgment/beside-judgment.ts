@@ -1,4 +1,4 @@
-import { STATUS_ORDER, type Verdict } from '../verdicts/index.ts';
+import { humidAir, STATUS_ORDER, type Verdict } from '../verdicts/index.ts';
 import type { Judgment } from './types.ts';
 
 /** Static checks of what happens inside the wall: an hourly run outranks them. */
@@ -7,6 +7,7 @@ const INTERSTITIAL = new Set([
   'sheathing-moisture',
   'vapor-trap',
   'retarder-side',
+  'humid-air',
   'sun-driven',
 ]);
 
@@ -16,11 +17,16 @@ const INTERSTITIAL = new Set([
  *
  * @returns worst first
  */
-export function besideJudgment(verdicts: readonly Verdict[], { basis }: Judgment): Verdict[] {
+export function besideJudgment(
+  verdicts: readonly Verdict[],
+  { basis, decides }: Judgment,
+): Verdict[] {
   if (basis === 'static') return [...verdicts];
   return verdicts
     .map((verdict): Verdict =>
-      INTERSTITIAL.has(verdict.id) && verdict.status === 'caution'
+      INTERSTITIAL.has(verdict.id) &&
+      verdict.id !== decides.id &&
+      (verdict.status === 'caution' || verdict.id === humidAir.id)
         ? { ...verdict, status: 'info', fixes: [] }
         : verdict,
     )

@@ -2,6 +2,7 @@ import type { Assessment, LayerAssessment } from '../assessment/index.ts';
 import { say } from '../../common/units/index.ts';
 import {
   claddingGap,
+  humidAir,
   innerSurface,
   layerOrder,
   monthlyCondensation,
@@ -18,6 +19,7 @@ const FROM_LAYERS = [
   waterBarrier,
   vaporTrap,
   retarderSide,
+  humidAir,
   monthlyCondensation,
   claddingGap,
 ] as const;
@@ -30,6 +32,9 @@ const decided = (id: string, { title }: Finding): Decision => ({
 
 /** What rules have found of a wall, by their ids. */
 export type Found = Map<string, Finding | null>;
+
+/** What runs answer better: wood shut in, and vapor from outdoors. */
+export const ANSWERED_BY_RUNS: readonly string[] = [vaporTrap.id, humidAir.id];
 
 /**
  * What decides alone.

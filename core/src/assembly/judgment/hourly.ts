@@ -5,8 +5,12 @@ import { measured, say, type Message } from '../../common/units/index.ts';
 import { layerName } from '../verdicts/index.ts';
 import { MOISTURE_ORDER, type Decision, type MoistureStatus } from './types.ts';
 
-/** A mold index from which growth begins (ASHRAE 160; Hukka and Viitanen 1999). */
-const GROWTH = 1;
+/**
+ * Mold indices from which to be cautious: 2 at faces inside a wall, which nobody breathes from, 1 at the surface of the room
+ * (Viitanen, Krus, Ojanen, Eitner and Zirkelbach 2015).
+ */
+const GROWTH = 2;
+const GROWTH_INDOORS = 1;
 /** An index that reads 0.0. */
 const NONE = 0.05;
 /** Days above 20 % moisture that wood bears at a stretch. */
@@ -33,17 +37,21 @@ function findingsOf(assessment: LayerAssessment, run: JudgedRun): Finding[] {
     );
   const faces = run.faces.slice(0, inside);
   const at = (face: JudgedRun['faces'][number]): string => faceWords(face, name);
-  const worst = faces.reduce((a, b) => (b.mold > a.mold ? b : a));
+  // From what on a face is looked at: that of the room, the first, sooner than those inside.
+  const from = (face: (typeof faces)[number]): number =>
+    face === faces[0] ? GROWTH_INDOORS : GROWTH;
+  const worst = faces.reduce((a, b) => (b.mold / from(b) > a.mold / from(a) ? b : a));
   const rising = faces.reduce((a, b) => (b.later > a.later ? b : a));
+  const grows = worst.mold >= from(worst);
   const findings: Finding[] = [
     {
-      moisture: worst.mold >= MOLD_LIMIT ? 'fail' : worst.mold >= GROWTH ? 'caution' : 'pass',
+      moisture: worst.mold >= MOLD_LIMIT ? 'fail' : grows ? 'caution' : 'pass',
       id: 'mold',
       amount: worst.mold,
       text:
         worst.mold < NONE
           ? say`Simulated for two years, the wall stays free of mold and damp.`
-          : say`Mold index ${worst.mold.toFixed(1)} in the second year, ${at(worst)}${worst.mold >= MOLD_LIMIT ? ': it grows visibly' : worst.mold >= GROWTH ? ': it begins to grow' : ', where growth begins at 1'}.`,
+          : say`Mold index ${worst.mold.toFixed(1)} in the second year, ${at(worst)}${worst.mold >= MOLD_LIMIT ? ': it grows visibly' : grows ? ': it begins to grow' : say`; it is a caution from ${from(worst).toFixed(0)} on`}.`,
     },
   ];
   if (worst.mold < MOLD_LIMIT && rising.later >= MOLD_LIMIT)

@@ -1,11 +1,11 @@
 import type { Assessment, LayerAssessment } from '../assessment/index.ts';
 import { say, type Message } from '../../common/units/index.ts';
-import { retarderRow, vaporTrap } from '../verdicts/index.ts';
+import { humidAir, leaksIn, retarderRow, vaporTrap } from '../verdicts/index.ts';
 import type { ResolvedWall } from '../../physics/build-up/index.ts';
-import { decidesAlone, surfaceDecides, type Found } from './decisive.ts';
+import { ANSWERED_BY_RUNS, decidesAlone, surfaceDecides, type Found } from './decisive.ts';
 import { driesShutIn, judgeRuns } from './hourly.ts';
 import type { RunsDone } from './runs.ts';
-import { airBarrierRelied, judgeStatically } from './static.ts';
+import { airBarrierRelied, judgeStatically, lowered } from './static.ts';
 import {
   MOISTURE_ORDER,
   type CodeBadge,
@@ -75,7 +75,7 @@ export function noWorseThan(assessment: Assessment): (after: Assessment) => bool
  */
 export function judgeWithRuns(assessment: Assessment, runs: RunsDone | null): Judgment {
   if (!runs) return judge(assessment);
-  const alone = decidesAlone(assessment, [vaporTrap.id]) ?? surfaceDecides(assessment);
+  const alone = decidesAlone(assessment, ANSWERED_BY_RUNS) ?? surfaceDecides(assessment);
   if (alone) return judgmentOf(assessment, alone, 'static', true);
   const decision = judgeRuns(assessment, runs.standard);
   if (!decision) return judge(assessment);
@@ -100,5 +100,12 @@ export function judgeWithRuns(assessment: Assessment, runs: RunsDone | null): Ju
         !dries,
       );
   }
-  return judgmentOf(assessment, { ...decision, relies: [airBarrierRelied] }, 'hourly');
+  const relying = { ...decision, relies: [airBarrierRelied] };
+  // A run spreads the leak over the whole wall: where it enters, there is more of it.
+  const leaks = decision.moisture === 'pass' && leaksIn(assessment);
+  return judgmentOf(
+    assessment,
+    leaks ? lowered(assessment, relying, [humidAir]) : relying,
+    'hourly',
+  );
 }

@@ -7,7 +7,7 @@ import {
 } from '../../physics/transient/index.ts';
 import type { Materials } from '../../physics/materials/index.ts';
 import { shutInWood, vaporTrap } from '../verdicts/index.ts';
-import { decidesAlone, surfaceDecides } from './decisive.ts';
+import { ANSWERED_BY_RUNS, decidesAlone, surfaceDecides } from './decisive.ts';
 import { missingForRuns, shutInRun, standardRuns } from './standard-runs.ts';
 
 /** The runs that a judgment of a wall asks for: the standard exposure, and that of wood shut in between two tight layers. */
@@ -22,7 +22,7 @@ export function runsWanted(assessment: Assessment): boolean {
   return (
     missingForRuns(wall) === null &&
     wall.layers.length > 0 &&
-    !(decidesAlone(assessment, [vaporTrap.id]) ?? surfaceDecides(assessment))
+    !(decidesAlone(assessment, ANSWERED_BY_RUNS) ?? surfaceDecides(assessment))
   );
 }
 

@@ -8,7 +8,6 @@ import {
 } from '../../physics/transient/index.ts';
 import type { LayerAssessment } from '../assessment/index.ts';
 import type { Material, Materials, Table } from '../../physics/materials/index.ts';
-import { leakAtFifty } from '../../physics/steady-moisture/index.ts';
 import {
   resolveWall,
   ventilatedGap,
@@ -23,6 +22,8 @@ import type { MoistureStatus } from './types.ts';
 export interface SampleRanges {
   /** Air leak: two thirds of the houses lie within ×/÷ this. */
   leak: number;
+  /** Pressure that fans keep up, Pa: up or down by so much. */
+  pressure: number;
   /** Indoor relative humidity: up or down by so much. */
   humidity: number;
   /** Permeance of panels: within ×/÷ this. */
@@ -39,6 +40,7 @@ export interface SampleRanges {
 
 export const SAMPLE_RANGES: SampleRanges = {
   leak: 3,
+  pressure: 2,
   humidity: 0.05,
   permeance: 1.5,
   rain: [0.001, 0.02],
@@ -57,6 +59,7 @@ const SAMPLED = [
   'gap',
   'sorption',
   'weather',
+  'pressure',
 ] as const;
 export type Sampled = (typeof SAMPLED)[number];
 
@@ -102,6 +105,7 @@ export function drawSample(number: number, ranges: SampleRanges, seed: number): 
     gap: ranges.gap ** normal(next),
     sorption: 1 + between(-ranges.sorption, ranges.sorption),
     weather: Math.floor(ranges.years * next()),
+    pressure: between(-ranges.pressure, ranges.pressure),
   };
 }
 
@@ -164,12 +168,12 @@ function sampledRun(
       ...(transient.laps
         ? { laps: { ...transient.laps, flow: transient.laps.flow * drawn.gap } }
         : {}),
-      ...(transient.leak
+      ...(transient.leak && 'q50' in transient.leak
         ? {
             leak: {
-              layer: transient.leak.layer,
-              face: transient.leak.face,
-              q50: leakAtFifty(wall.file.airtightness) * drawn.leak,
+              ...transient.leak,
+              q50: transient.leak.q50 * drawn.leak,
+              pressure: (wall.file.pressure ?? 0) + drawn.pressure,
             },
           }
         : {}),

@@ -1,11 +1,11 @@
 import { weatherOfSite, type WeatherYear } from '../../physics/climate/index.ts';
 import {
+  airLeakOf,
   azimuthOf,
   AIR_DRY,
   facadeRain,
   gapAirOf,
   lapAirOf,
-  leakLayer,
   rainBehind,
   RAIN_BEHIND,
   WET_START,
@@ -85,8 +85,7 @@ function transientOf(wall: ResolvedWall, side: Facing): Transient {
   const facade = facadeRain(wall);
   const cavity = gapAirOf(wall);
   const laps = lapAirOf(wall);
-  const leaks = leakLayer(wall);
-  const q50 = leakAtFifty(wall.file.airtightness);
+  const leak = airLeakOf(wall, leakAtFifty(wall.file.airtightness));
   const { outdoor } = wall.file;
   return {
     climate: {
@@ -102,7 +101,7 @@ function transientOf(wall: ResolvedWall, side: Facing): Transient {
     ...(laps && !cavity ? { laps } : {}),
     ...(rain ? { rain } : {}),
     ...(facade ? { facade } : {}),
-    ...(leaks && q50 > 0 ? { leak: { layer: leaks.id, face: 'inner' as const, q50 } } : {}),
+    ...(leak ? { leak } : {}),
   };
 }
 

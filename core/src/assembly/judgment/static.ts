@@ -22,6 +22,7 @@ import {
   bearable,
   claddingGap,
   codeSituation,
+  humidAir,
   innerRetarder,
   layerName,
   retarderRow,
@@ -29,6 +30,7 @@ import {
   sunDriven,
   undrained,
   vaporTrap,
+  type LayerRule,
 } from '../verdicts/index.ts';
 import { lower } from '../../physics/build-up/index.ts';
 import type { CodePath } from '../../common/prescriptive/index.ts';
@@ -164,6 +166,7 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
           'warm-face',
           say`${name!} stays ${at} ${face.coldest < 0 ? 'short of' : 'above'} the indoor dew point in the three coldest months: leaking air leaves little there.`,
         ),
+        LOWERING,
         found,
       );
     const dampest = Math.max(
@@ -214,6 +217,7 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
       decide('pass', 'retarder-and-air-barrier', say`${because}: it relies on its air barrier.`, [
         airBarrierRelied,
       ]),
+      LOWERING,
       found,
     );
   }
@@ -256,9 +260,17 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
   );
 }
 
-/** A pass is lowered to a caution by a caution of the trap, the retarder on the wrong side, sun-driven vapor, or of rain that nothing drains. */
-function lowered(assessment: LayerAssessment, decision: Decision, found?: Found): Decision {
-  for (const rule of [vaporTrap, retarderSide, sunDriven, claddingGap]) {
+/** What lowers a pass to a caution: the trap, a retarder on the wrong side, humid air from outdoors, sun-driven vapor, rain that nothing drains. */
+const LOWERING: readonly LayerRule[] = [vaporTrap, retarderSide, humidAir, sunDriven, claddingGap];
+
+/** A decision, lowered to a caution where one of some rules has more than a note. */
+export function lowered(
+  assessment: LayerAssessment,
+  decision: Decision,
+  rules: readonly LayerRule[] = LOWERING,
+  found?: Found,
+): Decision {
+  for (const rule of rules) {
     if (rule === claddingGap && undrained(assessment) === null) continue;
     const known = found?.get(rule.id);
     const finding = known === undefined ? rule.judge(assessment) : known;

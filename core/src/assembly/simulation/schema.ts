@@ -98,6 +98,8 @@ const transient = Joi.object({
     face: face.required(),
     flow: number.min(0).max(0.1),
     q50: number.min(0).max(1000),
+    inward: Joi.object({ layer: id.required(), face: face.required() }).unknown(),
+    pressure: number.min(-50).max(50),
   })
     .xor('flow', 'q50')
     .unknown(),

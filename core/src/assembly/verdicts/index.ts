@@ -14,6 +14,7 @@ import { claddingSystemRule } from './cladding-system.ts';
 import { codeInsulation } from './code-insulation.ts';
 import { codeRetarder } from './code-retarder.ts';
 import { methodsDiffer } from './methods-differ.ts';
+import { humidAir } from './humid-air.ts';
 import { retarderSide } from './retarder-side.ts';
 import { sheathingMoistureRule } from './sheathing-moisture.ts';
 import { sunDriven } from './sun-driven.ts';
@@ -41,10 +42,18 @@ import {
 import { vaporTrap } from './vapor-trap.ts';
 import { waterBarrier } from './water-barrier.ts';
 
-export { STATUS_ORDER, type Finding, type FixContext, type Status, type Verdict } from './types.ts';
+export {
+  STATUS_ORDER,
+  type Finding,
+  type FixContext,
+  type LayerRule,
+  type Status,
+  type Verdict,
+} from './types.ts';
 export { usualCode } from './code-path.ts';
 export { codeSituation } from './code-path.ts';
 export { innerRetarder, retarderRow } from './code-retarder.ts';
+export { humidAir, leaksIn } from './humid-air.ts';
 export { innerSurface, worstSurfaceMonth } from './inner-surface.ts';
 export { layerOrder } from './layer-order.ts';
 export { claddingGap, gapLayer, undrained } from './cladding-gap.ts';
@@ -63,6 +72,7 @@ const RULES: readonly Rule[] = [
   sheathingDewPoint,
   monthlyCondensation,
   retarderSide,
+  humidAir,
   vaporTrap,
   sheathingMoistureRule,
   sunDriven,

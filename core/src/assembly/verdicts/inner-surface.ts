@@ -1,7 +1,12 @@
 import type { Assessment } from '../assessment/index.ts';
 import { saturationPressure } from '../../physics/climate/index.ts';
 import { moldFactorOf } from '../../physics/steady-heat/index.ts';
-import { fromFactor, MOLD_HUMIDITY, surfaceLimit } from '../../physics/steady-moisture/index.ts';
+import {
+  fromFactor,
+  moldHumidity,
+  moldLimit,
+  surfaceLimit,
+} from '../../physics/steady-moisture/index.ts';
 import { measured, say } from '../../common/units/index.ts';
 import type { Conditions, ResolvedWall } from '../../physics/build-up/index.ts';
 import { smallestOutsideInsulation } from './outside-insulation.ts';
@@ -24,7 +29,7 @@ export function worstSurfaceMonth({ months }: ResolvedWall, factor: number): Sur
   let worst: SurfaceMonth | null = null;
   months.forEach((conditions, month) => {
     if (conditions.outdoorTemperature >= conditions.indoorTemperature) return;
-    const margin = fromFactor(conditions, factor) - surfaceLimit(conditions, MOLD_HUMIDITY);
+    const margin = fromFactor(conditions, factor) - moldLimit(conditions);
     if (!worst || margin < worst.margin) worst = { month, margin };
   });
   return worst;
@@ -41,11 +46,12 @@ function designMargin({ wall, thermal }: Assessment): number {
 const staysDry = (assessment: Assessment): boolean =>
   (worstMonth(assessment)?.margin ?? 0) >= 0 && designMargin(assessment) >= 0;
 
-/** The highest indoor humidity at which the surface stays under 80 %, 0 to 1. */
+/** The highest indoor humidity at which no mold grows on the surface, 0 to 1. */
 function safeHumidity(conditions: Conditions, factor: number): number {
+  const surface = fromFactor(conditions, factor);
   return Math.min(
     1,
-    (MOLD_HUMIDITY * saturationPressure(fromFactor(conditions, factor))) /
+    (moldHumidity(conditions, surface) * saturationPressure(surface)) /
       saturationPressure(conditions.indoorTemperature),
   );
 }
@@ -61,9 +67,9 @@ export const innerSurface: SectionRule = {
     if (!worst) return null;
     const conditions = wall.months[worst.month]!;
     const surface = measured('temperature', fromFactor(conditions, moldFactorOf(section)));
-    const limit = measured('temperature', surfaceLimit(conditions, MOLD_HUMIDITY));
+    const limit = moldLimit(conditions);
     const safe = measured('share', safeHumidity(conditions, moldFactorOf(section)));
-    const where = say`In ${monthName(worst.month)} the coldest spot, behind furniture or in a corner (R_si 0.25), is at ${surface}; indoor air reaches 80 % humidity there below ${limit}. Safe up to ${safe} indoors that month.`;
+    const where = say`In ${monthName(worst.month)} the coldest spot, behind furniture or in a corner (R_si 0.25), is at ${surface}; indoor air reaches ${measured('share', moldHumidity(conditions, limit))} humidity there below ${measured('temperature', limit)}. Safe up to ${safe} indoors that month.`;
     if (worst.margin < 0)
       return {
         status: 'fail',

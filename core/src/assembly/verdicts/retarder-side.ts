@@ -3,6 +3,7 @@ import { LIBRARY, STANDARD } from '../../physics/materials/index.ts';
 import { HUMID_DAY, innerPlaneOf } from '../../physics/steady-moisture/index.ts';
 import { measured, say } from '../../common/units/index.ts';
 import type { LayerAssessment } from '../assessment/index.ts';
+import { humidAir } from './humid-air.ts';
 import type { FixContext, LayerRule } from './types.ts';
 import { layerName, lower, monthName } from './words.ts';
 
@@ -34,8 +35,10 @@ function finding(assessment: LayerAssessment): {
   return { status, month, margin };
 }
 
+/** On the warm side, and no cold room left bare to vapor from outdoors. */
 const onWarmSide = (assessment: LayerAssessment): boolean =>
-  (finding(assessment)?.status ?? 'pass') === 'pass';
+  (finding(assessment)?.status ?? 'pass') === 'pass' &&
+  humidAir.judge(assessment)?.status !== 'fail';
 
 /** A retarder inside the frame in a climate where the house is cooled: there the inner side is the cold one. */
 export const retarderSide: LayerRule = {

@@ -72,6 +72,9 @@ const airtightness = Joi.object({
   pressure: positive.max(1000).required(),
 }).unknown();
 
+/** What fans can do to a house, Pa: beyond it doors do not open. */
+const pressure = Joi.number().min(-50).max(50);
+
 const exposure = Joi.object({
   rain: Joi.number().min(0).max(1),
   sides: Joi.array()
@@ -136,6 +139,7 @@ export const briefFields = {
   outdoor,
   targets,
   airtightness,
+  pressure,
   exposure,
   code,
   loads,

@@ -9,7 +9,7 @@ import { isRun, type BoxService, type RunService, type Service } from '../house/
 import type { Trade } from '../../assembly/trade/index.ts';
 import { planSectionOf, resistancesAt } from '../../physics/steady-heat/index.ts';
 import type { ElevationLayout } from '../layout/index.ts';
-import { fromFactor, MOLD_HUMIDITY, surfaceLimit } from '../../physics/steady-moisture/index.ts';
+import { fromFactor, moldLimit, surfaceLimit } from '../../physics/steady-moisture/index.ts';
 import { measured, say, type Message } from '../../common/units/index.ts';
 import type { ResolvedWall } from '../../physics/build-up/index.ts';
 import { roomOf, type ServiceRoom } from './room.ts';
@@ -183,7 +183,7 @@ function* box(
 function moldMargin({ months }: ResolvedWall, factor: number): number | null {
   const margins = months
     .filter(({ indoorTemperature, outdoorTemperature }) => outdoorTemperature < indoorTemperature)
-    .map((month) => fromFactor(month, factor) - surfaceLimit(month, MOLD_HUMIDITY));
+    .map((month) => fromFactor(month, factor) - moldLimit(month));
   return margins.length === 0 ? null : Math.min(...margins);
 }
 

@@ -114,7 +114,7 @@ export function climateName({ outdoor }: Pick<Brief, 'outdoor'>): string {
 
 /** The wall file that a project's wall stands for: what it leaves out comes from the brief. */
 export function withBrief(wall: ProjectWall, brief: Brief): WallFile {
-  const { targets, airtightness, exposure, code, loads } = { ...brief, ...wall };
+  const { targets, airtightness, pressure, exposure, code, loads } = { ...brief, ...wall };
   return {
     ...wall,
     convention: wall.convention ?? brief.convention,
@@ -122,6 +122,7 @@ export function withBrief(wall: ProjectWall, brief: Brief): WallFile {
     outdoor: wall.outdoor ?? brief.outdoor,
     ...(targets ? { targets } : {}),
     ...(airtightness ? { airtightness } : {}),
+    ...(pressure === undefined ? {} : { pressure }),
     ...(exposure ? { exposure } : {}),
     ...(code ? { code } : {}),
     ...(loads ? { loads } : {}),

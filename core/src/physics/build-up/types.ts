@@ -231,6 +231,7 @@ export interface WallFile extends Assurance {
   outdoor: Outdoor;
   targets?: Targets;
   airtightness?: Airtightness;
+  pressure?: number;
   exposure?: Exposure;
   code?: CodePath;
   loads?: Loads;
@@ -248,6 +249,8 @@ export interface Brief {
   outdoor: Outdoor;
   targets?: Targets;
   airtightness?: Airtightness;
+  /** By how much the fans keep the air indoors above that outdoors, Pa; a house that exhausts more than it takes in is below 0. */
+  pressure?: number;
   exposure?: Exposure;
   code?: CodePath;
   loads?: Loads;
@@ -260,6 +263,7 @@ export const BRIEF_FIELDS = [
   'outdoor',
   'targets',
   'airtightness',
+  'pressure',
   'exposure',
   'code',
   'loads',

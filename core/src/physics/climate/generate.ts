@@ -1,11 +1,12 @@
 import { saturationOverWater, saturationPressure } from './psychrometrics.ts';
 import type { Site } from './site.ts';
+import { declinationOf, solarTime, sunHeight } from './sun.ts';
 import type { Climate } from './types.ts';
 import { monthStarts, type WeatherYear } from './weather.ts';
 import { dayToDay } from './zones.ts';
 
 /** Read once: in some hosts each look at a global costs more than the function. */
-const { exp, cos, sin, sqrt, log, min, max, floor } = Math;
+const { exp, cos, sqrt, log, min, max, floor } = Math;
 
 const HOURS = 8760;
 const STARTS = monthStarts(HOURS);
@@ -389,10 +390,8 @@ function radiation(
 ) {
   const phi = (latitude * Math.PI) / 180;
   const above = Float64Array.from({ length: HOURS }, (_, h) => {
-    const declination = 0.4093 * sin((2 * Math.PI * (284 + floor(h / 24) + 1)) / 365);
-    const angle = ((h % 24) + 0.5 - 12) * (Math.PI / 12);
-    const height = sin(phi) * sin(declination) + cos(phi) * cos(declination) * cos(angle);
-    return max(0, height);
+    const day = floor(h / 24) + 1;
+    return max(0, sunHeight(phi, declinationOf(day), solarTime(h, day)));
   });
   const wanted = above.map((height, h) => {
     const clear = min(1, max(0.15, 0.6 - 0.3 * weather[h]!));

@@ -29,20 +29,54 @@ export function leakAtFifty(stated: Airtightness | undefined): number {
     : ASSUMED_LEAK;
 }
 
+/** Of the wind at 10 m, what reaches a house among others at its eaves (Walker and Wilson 1994: terrain, then shelter). */
+const WIND_AT_HOUSE = 0.42;
+
+/** Pressure coefficient indoors of a low house whose leaks are spread evenly. */
+const INDOORS = -0.2;
+
 /**
- * Indoor air that the stack drives through a wall into its cold side: V = (0.007/3600)·(q50/3)·Δp with
- * Δp = ½·ρ·g·h·(θ_i − θ_e)/T_i, h 5 m, and none where it is warmer outdoors (component leak of an air barrier with
- * usual flaws after Künzel, Zirkelbach and Schafaczek 2012, scaled by the house's test).
+ * By how much the air indoors presses outward against that outdoors at a wall: the stack at the height of its upper part,
+ * ½·ρ·g·h·(θ_i − θ_e)/T_i with h 5 m, of either sign, and what the fans make of it.
  *
- * @param q50 m³/(h·m²)
  * @param indoor θ_i, °C
  * @param outdoor θ_e, °C
- * @returns m³/(s·m²)
+ * @param fans pressure indoors less that outdoors that the fans keep up, Pa
+ * @returns Pa, positive outward
  */
-export function stackLeak(q50: number, indoor: number, outdoor: number): number {
-  const pressure =
-    (0.5 * AIR_DENSITY * GRAVITY * STACK_HEIGHT * Math.max(0, indoor - outdoor)) /
-    (indoor + KELVIN);
+export function wallPressure(indoor: number, outdoor: number, fans = 0): number {
+  return (
+    (0.5 * AIR_DENSITY * GRAVITY * STACK_HEIGHT * (indoor - outdoor)) / (indoor + KELVIN) + fans
+  );
+}
+
+/**
+ * The same of the wind alone: ½·ρ·v²·(C_indoors − C), C = 0.15·|cos θ|^½ + 0.45·cos θ·|cos θ|^−¼ − 0.65·sin⁴ θ of a low
+ * house, 0.6 windward, −0.3 leeward, −0.65 at its sides (Walker and Wilson 1994).
+ *
+ * @param speed of the wind at 10 m, m/s
+ * @param toward cos θ of the angle between where the wind comes from and where the wall faces
+ * @returns Pa, positive outward
+ */
+export function windPressure(speed: number, toward: number): number {
+  const along = Math.abs(toward);
+  const coefficient =
+    0.15 * Math.sqrt(along) +
+    0.45 * Math.sign(toward) * along ** 0.75 -
+    0.65 * (1 - along * along) ** 2;
+  return 0.5 * AIR_DENSITY * (WIND_AT_HOUSE * speed) ** 2 * (INDOORS - coefficient);
+}
+
+/**
+ * Air that a pressure drives through what an air barrier lets by and what stands behind it: V = (0.007/3600)·(q50/3)·Δp
+ * (component leak of an air barrier with usual flaws after Künzel, Zirkelbach and Schafaczek 2012, scaled by the house's
+ * test).
+ *
+ * @param q50 m³/(h·m²)
+ * @param pressure Δp, Pa, positive outward
+ * @returns m³/(s·m²), positive outward
+ */
+export function componentLeak(q50: number, pressure: number): number {
   return (COMPONENT_LEAK / 3600) * (q50 / ASSUMED_LEAK) * pressure;
 }
 
@@ -61,7 +95,8 @@ export function leakCondensation(wall: ResolvedWall, q50: number): number[] | nu
     const { indoorTemperature, indoorVaporPressure, outdoorTemperature } = conditions;
     const saturation = saturationPressure(cavityFaceTemperature(wall, plane, conditions));
     const excess = Math.max(0, indoorVaporPressure - saturation);
-    const flow = stackLeak(q50, indoorTemperature, outdoorTemperature);
+    const pressure = wallPressure(indoorTemperature, outdoorTemperature, wall.file.pressure);
+    const flow = Math.max(0, componentLeak(q50, pressure));
     return ((flow * excess) / (VAPOR_CONSTANT * (indoorTemperature + KELVIN))) * DAYS[m]! * 86_400;
   });
 }

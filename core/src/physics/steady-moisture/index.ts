@@ -8,6 +8,7 @@ export * from './air-leak.ts';
 export * from './drying.ts';
 export * from './hours-at-risk.ts';
 export * from './inner-plane.ts';
+export * from './inward-humidity.ts';
 export * from './judged-layer.ts';
 export * from './safe-humidity.ts';
 export * from './sheathing.ts';

@@ -53,3 +53,18 @@ export function judgedLayer(wall: ResolvedWall): ResolvedLayer | null {
       ) ?? null
   );
 }
+
+/**
+ * The layer whose outer face outdoor air meets first where it leaks in: going inward through the main frame's fill, the
+ * first inside it that stops air.
+ *
+ * @returns null without a frame or without such a layer
+ */
+export function inwardLayer(wall: ResolvedWall): ResolvedLayer | null {
+  if (wall.mainFrame === null) return null;
+  return (
+    wall.layers
+      .slice(0, frameStart(wall))
+      .findLast(({ fill, fillId }) => fill && stopsAir(fillId!, fill)) ?? null
+  );
+}

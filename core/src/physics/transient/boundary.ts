@@ -8,7 +8,7 @@ import {
   weatherOfClimate,
   type WeatherYear,
 } from '../climate/index.ts';
-import { stackLeak } from '../steady-moisture/index.ts';
+import { componentLeak, wallPressure, windPressure } from '../steady-moisture/index.ts';
 import type { ResolvedWall } from '../build-up/index.ts';
 import { FORMULA_INDOORS, formulaHour, vaporPressure } from './climate-formula.ts';
 import { modelAir, type IndoorModel } from './indoor-models.ts';
@@ -57,8 +57,12 @@ export function boundary(
     );
     return flow / height;
   };
-  const leakOf = (indoor: number, outdoor: number): number =>
-    leak === undefined ? 0 : 'q50' in leak ? stackLeak(leak.q50, indoor, outdoor) : leak.flow;
+  const leakOf = (indoor: number, outdoor: number, wind = 0): number =>
+    leak === undefined
+      ? 0
+      : 'q50' in leak
+        ? componentLeak(leak.q50, wallPressure(indoor, outdoor, leak.pressure) + wind)
+        : leak.flow;
   const damper = transient.indoorHumidity ?? 0;
   const { climate } = transient;
   if ('Tmean' in climate) {
@@ -100,9 +104,22 @@ export function boundary(
     into.rain = rainFactor * falling;
     into.facade = facadeFactor * falling;
     into.ventilation = ventilation(temperature, gap, year.windSpeed ? year.windSpeed[h]! : 3);
-    into.leak = leakOf(inside.temperature, temperature);
+    into.leak = leakOf(inside.temperature, temperature, windOnWall(year, h, azimuth));
     into.outdoorFilm = windy ? windFilm(year.windSpeed![h]!) : null;
   };
+}
+
+/** Pressure of the wind at the wall, Pa, positive outward; 0 where the year has no wind. */
+function windOnWall(
+  { windSpeed, windDirection }: WeatherYear,
+  hour: number,
+  azimuth: number,
+): number {
+  if (!windSpeed || !windDirection) return 0;
+  return windPressure(
+    windSpeed[hour]!,
+    Math.cos(((windDirection[hour]! - azimuth) * Math.PI) / 180),
+  );
 }
 
 function airOfModel(

@@ -4,7 +4,7 @@ import {
   isMasonryVeneer,
   type CladdingNeeds,
 } from '../materials/index.ts';
-import { condensingPlaneIndex, judgedLayer } from '../steady-moisture/index.ts';
+import { condensingPlaneIndex, inwardLayer, judgedLayer } from '../steady-moisture/index.ts';
 import {
   claddingLayer,
   drainageOf,
@@ -79,6 +79,30 @@ export function leakLayer(wall: ResolvedWall): ResolvedLayer | null {
   if (judged) return judged;
   const plane = condensingPlaneIndex(wall);
   return plane === null ? null : wall.layers[plane]!;
+}
+
+/**
+ * The air leak of a wall in a house of a q50: what presses outward brings indoor air to the judged face, what presses inward
+ * outdoor air to the first face inside the fill.
+ *
+ * @param q50 m³/(h·m²)
+ * @param layer whose inner face indoor air meets, where it is not the judged one
+ */
+export function airLeakOf(
+  wall: ResolvedWall,
+  q50: number,
+  layer = leakLayer(wall),
+): Transient['leak'] {
+  if (!layer || q50 <= 0) return undefined;
+  const inner = inwardLayer(wall);
+  const { pressure } = wall.file;
+  return {
+    layer: layer.id,
+    face: 'inner',
+    q50,
+    ...(inner ? { inward: { layer: inner.id, face: 'outer' } } : {}),
+    ...(pressure ? { pressure } : {}),
+  };
 }
 
 /** Openings of a gap at top and at bottom where nobody says otherwise, mm²/m. */

@@ -1,4 +1,5 @@
 import type { MoldClass } from '../materials/index.ts';
+import { criticalHumidity } from '../steady-moisture/index.ts';
 
 /** Read once: in some hosts each look at a global costs more than the function. */
 const { exp, log, max, min } = Math;
@@ -51,13 +52,7 @@ export class MoldIndex {
   hour(temperature: number, humidity: number): number {
     const { k1, w, a, b, c, rhMin } = this.growth;
     const rh = 100 * min(1, humidity);
-    const critical =
-      temperature > 20
-        ? rhMin
-        : max(
-            -0.00267 * temperature ** 3 + 0.16 * temperature ** 2 - 3.13 * temperature + 100,
-            rhMin,
-          );
+    const critical = 100 * criticalHumidity(temperature, rhMin / 100);
     if (temperature > 0 && rh > critical) {
       this.unfavorable = 0;
       const x = (critical - rh) / (critical - 100);

@@ -57,6 +57,12 @@ export function prepare(
   const sourceNodes: SourceNodes = {
     rain: faceNode(mesh, wall, transient.rain, 'transient.rain.layer'),
     leak: faceNode(mesh, wall, transient.leak, 'transient.leak.layer'),
+    leakInward: faceNode(
+      mesh,
+      wall,
+      transient.leak && 'q50' in transient.leak ? transient.leak.inward : undefined,
+      'transient.leak.inward.layer',
+    ),
     ventilated: faceNode(
       mesh,
       wall,

@@ -2,6 +2,7 @@ import { isWood } from '../materials/index.ts';
 import { condensingPlaneIndex, leakAtFifty } from '../steady-moisture/index.ts';
 import { frameEnd, type ResolvedLayer, type ResolvedWall } from '../build-up/index.ts';
 import {
+  airLeakOf,
   EAVES,
   facadeRain,
   gapAirOf,
@@ -134,8 +135,8 @@ export function transientFor(
       ? rainBehind(wall)
       : { layer: watched.id, face: 'outer' as const, share: choices.rainShare };
   const facade = facadeRain(wall);
-  const leaks = leakLayer(wall) ?? watched;
   const q50 = choices.leak ?? leakAtFifty(wall.file.airtightness);
+  const leak = airLeakOf(wall, q50, leakLayer(wall) ?? watched);
   const cavity = gapAir(wall, choices);
   const laps = lapAirOf(wall);
   return {
@@ -158,7 +159,7 @@ export function transientFor(
     ...(cavity ? { cavity } : laps ? { laps } : {}),
     ...(rain && rain.share > 0 ? { rain: { ...rain, exposure, overhang } } : {}),
     ...(facade ? { facade: { ...facade, exposure, overhang } } : {}),
-    ...(q50 > 0 ? { leak: { layer: leaks.id, face: 'inner' as const, q50 } } : {}),
+    ...(leak ? { leak } : {}),
   };
 }
 

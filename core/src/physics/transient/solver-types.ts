@@ -11,8 +11,9 @@ export interface Hour {
   /** Liquid water put in at the node of the rain, and rain that meets the outer face, kg/(m²·s). */
   rain: number;
   facade: number;
-  /** Air exchanged with outdoors at the ventilated node, and with indoors at the leak's, m³/(m²·s). */
+  /** Air exchanged with outdoors at the ventilated node, m³/(m²·s). */
   ventilation: number;
+  /** Air exchanged with indoors at the leak's node, or below 0 with outdoors at the node where it gets in, m³/(m²·s). */
   leak: number;
 }
 
@@ -27,6 +28,7 @@ export interface SourceNodes {
   rain: number;
   ventilated: number;
   leak: number;
+  leakInward: number;
 }
 
 /** What passed in a run, J/m² and kg/m², positive into the wall. */

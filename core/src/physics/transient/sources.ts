@@ -96,6 +96,10 @@ export class Sources {
       this.exchange(sourceNodes.leak, now.leak, now.indoorTemperature, now.indoorPressure);
       rate.leak = filmWater;
       rate.heatOther += filmHeat;
+    } else if (sourceNodes.leakInward >= 0 && now.leak < 0) {
+      this.exchange(sourceNodes.leakInward, -now.leak, now.outdoorTemperature, now.outdoorPressure);
+      rate.leak = filmWater;
+      rate.heatOther += filmHeat;
     }
   }
 

@@ -54,8 +54,19 @@ export interface Transient {
   facade?: { wetting: number; exposure?: number; overhang?: number };
   /** What is added to the indoor relative humidity, a share. */
   indoorHumidity?: number;
-  /** Indoor air at a face: a constant flow, m³/(m²·s), or what the stack drives through a house of a q50, m³/(h·m²). */
-  leak?: { layer: string; face: Face } & ({ flow: number } | { q50: number });
+  /**
+   * Indoor air at a face: a constant flow, m³/(m²·s), or what stack, wind and fans drive through a wall of a house of a q50,
+   * m³/(h·m²): outward to that face, and where they press inward, outdoor air to the face `inward`, if it is named.
+   */
+  leak?: { layer: string; face: Face } & (
+    | { flow: number }
+    | {
+        q50: number;
+        inward?: { layer: string; face: Face };
+        /** Of the fans, Pa, positive outward. */
+        pressure?: number;
+      }
+  );
 }
 
 /** A simulation file. */

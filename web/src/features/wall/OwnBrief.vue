@@ -14,6 +14,7 @@ const WORDS: Record<keyof Brief, string> = {
   outdoor: 'climate',
   targets: 'aims',
   airtightness: 'air leak',
+  pressure: 'pressure of the fans',
   exposure: 'exposure of the runs',
   code: 'code path',
   loads: 'wind and seismic category',

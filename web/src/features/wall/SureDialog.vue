@@ -87,6 +87,7 @@ const INPUTS: Record<Sampled, string> = {
   gap: 'air of the gap',
   sorption: 'water that materials hold',
   weather: 'year of weather',
+  pressure: 'pressure of fans',
 };
 
 const percent = (share: number): string => `${Math.round(100 * share)} %`;
@@ -96,8 +97,9 @@ const set = (change: Partial<SampleRanges>): void => {
 };
 const factor = (name: string, text: string): number =>
   parseNumber(text.replace(/^×\/÷\s*/, ''), name, 1, 20);
+const plain = (text: string): string => text.replace(/^±\s*/, '');
 const share = (name: string, text: string): number =>
-  parseNumber(text.replace(/^±\s*/, ''), name, 0, 50, '%') / 100;
+  parseNumber(plain(text), name, 0, 50, '%') / 100;
 </script>
 
 <template>
@@ -119,6 +121,12 @@ const share = (name: string, text: string): number =>
           :value="`×/÷ ${ranges.leak}`"
           :take="(text: string) => set({ leak: factor('leak', text) })"
           hint="two thirds of houses"
+        />
+        <TextField
+          label="Pressure of fans"
+          :value="`± ${trimmed(ranges.pressure, 1)} Pa`"
+          :take="(text: string) => set({ pressure: parseNumber(plain(text), 'pressure', 0, 20, 'Pa') })"
+          hint="around the brief’s"
         />
         <TextField
           label="Indoor humidity"
