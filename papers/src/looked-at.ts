@@ -9,6 +9,8 @@ import {
   foundOfWall,
   judgedWall,
   materialsAtPrices,
+  mendsOfSimulatedWall,
+  mendsOfWall,
   simulatedWall,
   wallFile,
   type Look,
@@ -37,12 +39,13 @@ export interface LookedAt {
  */
 export function lookAt(look: Look, wall: string, hourly: boolean, units: UnitSystem): LookedAt {
   const judgment = look(hourly ? simulatedWall : judgedWall, wall);
+  const mends = look(hourly ? mendsOfSimulatedWall : mendsOfWall, wall);
   const { materials: own } = look(wallFile, wall);
   const materials = look(materialsAtPrices);
   return {
     assessment: look(assessedWall, wall),
     judgment,
-    findings: besideJudgment(look(foundOfWall, wall), judgment).map(
+    findings: besideJudgment(look(foundOfWall, wall), judgment, mends).map(
       ({ status, title, reason, fixes }) => ({
         status,
         title: messageText(title, units),

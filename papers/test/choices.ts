@@ -337,6 +337,10 @@ const WALLS: StoredChoice[] = [
     wall(() => ({ airtightness: { flow: 9e-3, pressure: 50 } })),
   ),
   one(
+    'wall.pressure',
+    wall(() => ({ pressure: -20 })),
+  ),
+  one(
     'wall.attachment.furring',
     wall(() => ({ attachment: { furring: { fastener: 'structural-screw', spacing: 0.3048 } } })),
     'wall',

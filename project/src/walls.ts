@@ -10,12 +10,14 @@ import { InputError } from '@eldrun/core/errors';
 import {
   judge,
   judgeWithRuns,
+  judgmentFixes,
   madeUpWeather,
   noWorseThan,
   planRuns,
   runPlan,
   runsWanted,
   type Judgment,
+  type JudgmentFixes,
 } from '@eldrun/core/judgment';
 import type { Materials } from '@eldrun/core/materials';
 import { pricedMaterials, pricedWall, type PriceBook } from '@eldrun/core/prices';
@@ -123,4 +125,30 @@ export const simulatedWall = derivation(
     const plan = planRuns(assessment, hours);
     return judgeWithRuns(assessment, plan && runPlan(plan, hours, materials));
   },
+);
+
+/** What mends a wall that fails or is cautioned, judged without hours. */
+export const mendsOfWall = derivation(
+  'mends of wall',
+  (_, look, id) => [look(assessedWall, id), look(judgedWall, id), look(materialsAtPrices)],
+  (assessment, judgment, materials): JudgmentFixes =>
+    judgmentFixes(assessment, judgment, materials, null),
+);
+
+/** The same where its years are run: seconds for a wall that fails. */
+export const mendsOfSimulatedWall = derivation(
+  'mends of simulated wall',
+  (project, look, id) => [
+    look(assessedWall, id),
+    look(simulatedWall, id),
+    look(materialsAtPrices),
+    project.weather[weatherOf(look(wallFile, id)) ?? ''] ?? null,
+  ],
+  (assessment, judgment, materials, weather: WeatherYear | null): JudgmentFixes =>
+    judgmentFixes(
+      assessment,
+      judgment,
+      materials,
+      judgment.basis === 'hourly' ? (weather ?? madeUpWeather(assessment.wall)) : null,
+    ),
 );

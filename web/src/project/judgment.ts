@@ -36,8 +36,17 @@ const MAX_KEPT = 40;
 
 /** What of a wall its runs depend on, and of the project. */
 function keyOf(file: WallFile, materials: object): string {
-  const { layers, indoor, outdoor, airtightness, exposure, materials: own } = file;
-  return JSON.stringify([layers, indoor, outdoor, airtightness, exposure, own, materials]);
+  const { layers, indoor, outdoor, airtightness, pressure, exposure, materials: own } = file;
+  return JSON.stringify([
+    layers,
+    indoor,
+    outdoor,
+    airtightness,
+    pressure,
+    exposure,
+    own,
+    materials,
+  ]);
 }
 
 /** The judgment of the open wall: an estimate at once, and simulated as soon as its years have run in workers. */

@@ -8,7 +8,7 @@ import {
 import {
   besideJudgment,
   judgeWithRuns,
-  judgmentFixSteps,
+  judgmentFixes,
   madeUpWeather,
   missingForRuns,
   noWorseThan,
@@ -120,6 +120,7 @@ export function evaluate(
     verdicts: besideJudgment(
       verdictsOf(assessment, materials, noWorseThan(assessment)),
       judged.judgment,
+      judged.fixes,
     ).map((verdict) => ({
       id: verdict.id,
       status: verdict.status,
@@ -151,14 +152,7 @@ function judgedFile(
   const why = missing ?? failed;
   return {
     judgment,
-    fixes: allOf(judgmentFixSteps(assessment, judgment, materials, failed ? null : weather)),
+    fixes: judgmentFixes(assessment, judgment, materials, failed ? null : weather),
     problem: why && `no hourly run, the judgment is static: ${why}`,
   };
-}
-
-/** What a generator returns at its end. */
-function allOf<T>(steps: Generator<unknown, T>): T {
-  let step = steps.next();
-  while (!step.done) step = steps.next();
-  return step.value;
 }

@@ -79,6 +79,14 @@ export function* judgmentFixSteps(
   return { fixes, refused: fixes.length > 0 ? null : refusal(context, moisture) };
 }
 
+/** `judgmentFixSteps` in one go. */
+export function judgmentFixes(...asked: Parameters<typeof judgmentFixSteps>): JudgmentFixes {
+  const steps = judgmentFixSteps(...asked);
+  let step = steps.next();
+  while (!step.done) step = steps.next();
+  return step.value;
+}
+
 /** Tries a change without runs; with runs to come, it need only not fail. */
 function attempt(
   context: FixContext,

@@ -1,6 +1,7 @@
 import { facesInside, MOLD_LIMIT, type JudgedRun } from '../../physics/transient/index.ts';
 import { faceWords } from '../simulation/index.ts';
 import type { LayerAssessment } from '../assessment/index.ts';
+import { MONTHS } from '../../physics/climate/index.ts';
 import { measured, say, type Message } from '../../common/units/index.ts';
 import { layerName } from '../verdicts/index.ts';
 import { MOISTURE_ORDER, type Decision, type MoistureStatus } from './types.ts';
@@ -11,6 +12,8 @@ import { MOISTURE_ORDER, type Decision, type MoistureStatus } from './types.ts';
  */
 const GROWTH = 2;
 const GROWTH_INDOORS = 1;
+/** From here on it is said when it grew. */
+const TRACES = 0.5;
 /** An index that reads 0.0. */
 const NONE = 0.05;
 /** Days above 20 % moisture that wood bears at a stretch. */
@@ -51,7 +54,7 @@ function findingsOf(assessment: LayerAssessment, run: JudgedRun): Finding[] {
       text:
         worst.mold < NONE
           ? say`Simulated for two years, the wall stays free of mold and damp.`
-          : say`Mold index ${worst.mold.toFixed(1)} in the second year, ${at(worst)}${worst.mold >= MOLD_LIMIT ? ': it grows visibly' : grows ? ': it begins to grow' : say`; it is a caution from ${from(worst).toFixed(0)} on`}.`,
+          : say`Mold index ${worst.mold.toFixed(1)} in the second year, ${at(worst)}${worst.mold >= TRACES ? say`, mostly in ${MONTHS[worst.grows]!}` : ''}${worst.mold >= MOLD_LIMIT ? ': it grows visibly' : grows ? ': it begins to grow' : say`; it is a caution from ${from(worst).toFixed(0)} on`}.`,
     },
   ];
   if (worst.mold < MOLD_LIMIT && rising.later >= MOLD_LIMIT)
@@ -59,7 +62,7 @@ function findingsOf(assessment: LayerAssessment, run: JudgedRun): Finding[] {
       moisture: 'caution',
       id: 'keeps-rising',
       amount: rising.later,
-      text: say`The mold index keeps rising: ${rising.mold.toFixed(1)} in the second year, ${rising.later.toFixed(1)} after ten like it, ${at(rising)}.`,
+      text: say`The mold index keeps rising: ${rising.mold.toFixed(1)} in the second year, ${rising.later.toFixed(1)} after ten like it, ${at(rising)}, mostly in ${MONTHS[rising.grows]!}.`,
     });
   for (const face of faces)
     if (face.water > RUNS)
@@ -67,7 +70,7 @@ function findingsOf(assessment: LayerAssessment, run: JudgedRun): Finding[] {
         moisture: 'fail',
         id: 'free-water',
         amount: face.water,
-        text: say`Up to ${measured('waterPerArea', face.water)} of water stand ${at(face)}, where nothing takes it up.`,
+        text: say`Up to ${measured('waterPerArea', face.water)} of water stand ${at(face)} in ${MONTHS[face.wettest]!}, where nothing takes it up.`,
       });
   for (const wood of run.woods) {
     const layer = wall.layers.findIndex(({ id }) => id === wood.layer);
@@ -76,7 +79,7 @@ function findingsOf(assessment: LayerAssessment, run: JudgedRun): Finding[] {
         moisture: 'fail',
         id: 'damp',
         amount: wood.damp,
-        text: say`${name(wood.layer)} is above 20 % moisture for ${String(wood.damp)} days at a stretch, ${measured('share', wood.peak)} at the most.`,
+        text: say`${name(wood.layer)} is above 20 % moisture for ${String(wood.damp)} days at a stretch, ${measured('share', wood.peak)} at the most, in ${MONTHS[wood.month]!}.`,
       });
   }
   return findings;

@@ -1,4 +1,4 @@
-export { judgmentFixSteps, type JudgmentFix, type JudgmentFixes } from './fixes.ts';
+export { judgmentFixes, judgmentFixSteps, type JudgmentFix, type JudgmentFixes } from './fixes.ts';
 export { judge, judgeWithRuns, noWorseThan, statusOfLayers } from './judge.ts';
 export { besideJudgment } from './beside-judgment.ts';
 export * from './runs.ts';

@@ -1,5 +1,5 @@
 import type { LayerAssessment } from '../assessment/index.ts';
-import { dewPoint } from '../../physics/climate/index.ts';
+import { CLASS_EXCESS, dewPoint, saturationPressure } from '../../physics/climate/index.ts';
 import { cavityFaceTemperature, resistancesAt } from '../../physics/steady-heat/index.ts';
 import { dryPermeance } from '../../physics/materials/index.ts';
 import {
@@ -49,6 +49,12 @@ const CLASS_I = 0.1 * PERM;
 const OPEN_RATIO = 6;
 /** q50 above which an air barrier is not relied on, m³/(h·m²). */
 const LEAKY = 3;
+/**
+ * Excess of indoor vapor at the cold side above which an air barrier alone is not relied on, and not at all, Pa: those by
+ * which rooms of humidity classes 3 and 4 exceed frosty outdoor air (EN ISO 13788:2012, Annex A).
+ */
+const HARD = CLASS_EXCESS[2];
+const TOO_HARD = CLASS_EXCESS[3];
 /** R inside wood panels above which they are so cold that nothing but diffusion dries them, m²K/W. */
 const DEEP = 6.5;
 
@@ -136,6 +142,16 @@ function tightOutside({ layers, counted }: ResolvedWall, face: number): Resolved
   );
 }
 
+/** By how much the vapor of the room exceeds what a face can hold as vapor, a mean over the three coldest months, Pa. */
+function excessAt(wall: ResolvedWall, face: number): number {
+  return mean(
+    threeColdestMonths(wall).map(
+      (month) =>
+        month.indoorVaporPressure - saturationPressure(cavityFaceTemperature(wall, face, month)),
+    ),
+  );
+}
+
 /** What stands behind every wall that leaking air could wet. */
 export const airBarrierRelied = say`its air barrier, sealed at joints, edges and penetrations and tested`;
 
@@ -197,12 +213,20 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
   ) {
     const leak = leakAtFifty(wall.file.airtightness);
     const deep = insideOfPanels(wall);
+    const excess = excessAt(wall, outward);
     const because = say`${layerName(assessment, inner.layer!)} holds vapor back and the outer side lets it out`;
     if (leak > LEAKY)
       return decide(
         'caution',
         'leaky',
         say`${because}, but the stated leak of ${measured('leakAtFifty', leak)} is more than such a wall bears.`,
+        [airBarrierRelied],
+      );
+    if (excess > HARD)
+      return decide(
+        excess > TOO_HARD ? 'fail' : 'caution',
+        'humid-and-cold',
+        say`${because}, but indoor vapor exceeds what the cold side can hold by ${measured('vaporPressure', excess)} in the three coldest months: the least flaw of the air barrier wets it.`,
         [airBarrierRelied],
       );
     if (deep > DEEP)

@@ -9,15 +9,13 @@ import { measured, say } from '../../common/units/index.ts';
 import type { LayerAssessment } from '../assessment/index.ts';
 import type { Fix } from '../wall/index.ts';
 import type { FixContext, LayerRule } from './types.ts';
-import { layerName, lower, monthName } from './words.ts';
+import { layerName, lower, monthName, pressureText } from './words.ts';
 
 /** Outdoor air that a cooled wall bears where it gets in: what 1.5 Pa drive through a house of usual tightness, m³/(m²·s). */
 const BORNE = componentLeak(ASSUMED_LEAK, 1.5);
 
 /** Margins over the outdoor dew point above which nobody asks, K. */
 const FAR = 3;
-
-const plusMinus = (pressure: number): string => `${pressure < 0 ? '−' : '+'}${Math.abs(pressure)}`;
 
 /** Whether more outdoor air leaks in to a face below its dew point than such a wall bears. */
 export function leaksIn({ wall }: LayerAssessment): boolean {
@@ -49,7 +47,7 @@ export const humidAir: LayerRule = {
       return {
         status: 'caution',
         title: say`Humid outdoor air leaks in behind ${lower(name)}, which is below its dew point`,
-        reason: say`${where} ${measured('leakAtFifty', leakAtFifty(wall.file.airtightness))} at 50 Pa${wall.file.pressure ? say` and fans of ${plusMinus(wall.file.pressure)} Pa` : ''} bring more air than such a wall bears; mold follows where it enters, though the mean of the wall stays dry.`,
+        reason: say`${where} ${measured('leakAtFifty', leakAtFifty(wall.file.airtightness))} at 50 Pa${wall.file.pressure ? say` and fans of ${pressureText(wall.file.pressure)}` : ''} bring more air than such a wall bears; mold follows where it enters, though the mean of the wall stays dry.`,
       };
     if (humidity >= limit)
       return {

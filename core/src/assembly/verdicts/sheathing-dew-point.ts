@@ -12,7 +12,7 @@ import {
 import { measured, say, type Message } from '../../common/units/index.ts';
 import type { ResolvedWall } from '../../physics/build-up/index.ts';
 import type { LayerRule } from './types.ts';
-import { count, layerName, monthName } from './words.ts';
+import { count, layerName, monthName, pressureText } from './words.ts';
 
 export const staysAbove = ({ moisture }: LayerAssessment): boolean =>
   moisture.condensingPlane !== null && moisture.condensingPlane.margin.every((m) => m >= 0);
@@ -73,7 +73,7 @@ function leaking(wall: ResolvedWall): Message {
   const stated = wall.file.airtightness;
   const q50 = leakAtFifty(stated);
   const total = leakCondensation(wall, q50)!.reduce((sum, amount) => sum + amount, 0);
-  return say` Indoor air that the stack drives there at ${measured('leakAtFifty', q50)}${stated ? '' : ', assumed,'} would leave ${measured('waterPerArea', total)} in a winter, an upper estimate.`;
+  return say` Indoor air that the stack${wall.file.pressure ? say` and fans of ${pressureText(wall.file.pressure)}` : ''} drive${wall.file.pressure ? '' : 's'} there at ${measured('leakAtFifty', q50)}${stated ? '' : ', assumed,'} would leave ${measured('waterPerArea', total)} in a winter, an upper estimate.`;
 }
 
 /** The indoor humidity at which the plane would just stay dry. */

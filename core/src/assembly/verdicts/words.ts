@@ -19,6 +19,11 @@ export function count(n: number, noun: string): string {
   return `${n} ${noun}${n === 1 ? '' : 's'}`;
 }
 
+/** A pressure that fans keep up, `−2 Pa`. */
+export function pressureText(pressure: number): string {
+  return `${pressure < 0 ? '−' : '+'}${Math.abs(pressure)} Pa`;
+}
+
 /** The English name of a month, 0 to 11. */
 export function monthName(month: number): string {
   return MONTHS[month]!;

@@ -33,7 +33,7 @@ export function dewPoint(vaporPressure: number): number {
 }
 
 /** Indoor excess of vapor pressure by humidity class 1 to 5, Pa, at 0 °C outdoors (EN ISO 13788:2012, Annex A). */
-const CLASS_EXCESS = [270, 540, 810, 1080, 1300] as const;
+export const CLASS_EXCESS = [270, 540, 810, 1080, 1300] as const;
 
 /**
  * Indoor vapor pressure by humidity class: the excess falls linearly from 0 to 20 °C outdoors; never above saturation

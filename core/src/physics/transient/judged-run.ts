@@ -1,4 +1,4 @@
-import type { WeatherYear } from '../climate/index.ts';
+import { monthStarts, type WeatherYear } from '../climate/index.ts';
 import { isWood, type Materials } from '../materials/index.ts';
 import type { ResolvedWall } from '../build-up/index.ts';
 import { wallFaces } from './faces.ts';
@@ -10,6 +10,9 @@ import type { SimulationFile, WallFace } from './types.ts';
 
 const DAY = 24;
 const YEAR = 8760;
+const STARTS = monthStarts(YEAR);
+/** The month of each hour of a year. */
+const MONTH_OF = Uint8Array.from({ length: YEAR }, (_, h) => STARTS.findLastIndex((s) => s <= h));
 
 /** Moisture content above which wood is damp, and to which a wet start is to dry, kg/kg. */
 const DAMP = 0.2;
@@ -26,6 +29,9 @@ interface JudgedFace extends WallFace {
   later: number;
   /** Most free water where neither side takes any up, kg/m². */
   water: number;
+  /** The months in which the index rose most, and in which most water stood, 0 to 11. */
+  grows: number;
+  wettest: number;
 }
 
 /** A wooden sheet through the judged year. */
@@ -35,6 +41,8 @@ interface JudgedWood {
   peak: number;
   /** The longest spell above 20 %, days. */
   damp: number;
+  /** The month of the peak, 0 to 11. */
+  month: number;
 }
 
 /** What the last year of a run shows. */
@@ -58,6 +66,8 @@ class FaceYear {
   private hours = 0;
   private peak = 0;
   private water = 0;
+  private wettest = 0;
+  private readonly rise = new Float64Array(12);
   private readonly face: WallFace;
   private readonly node: number;
   private readonly takesUp: boolean;
@@ -69,14 +79,20 @@ class FaceYear {
     this.index = new MoldIndex(face.moldClass);
   }
 
-  hour({ temperature, humidity }: Prepared['solver']): void {
+  hour({ temperature, humidity }: Prepared['solver'], month: number): void {
     const t = temperature[this.node]!;
     const u = humidity[this.node]!;
-    if (!this.takesUp && u > 1) this.water = Math.max(this.water, FREE * (u - 1));
+    if (!this.takesUp && FREE * (u - 1) > this.water) {
+      this.water = FREE * (u - 1);
+      this.wettest = month;
+    }
     this.temperature[this.hours] = t;
     this.humidity[this.hours] = u;
     this.hours++;
-    this.peak = Math.max(this.peak, this.index.hour(t, u));
+    const before = this.index.index;
+    const index = this.index.hour(t, u);
+    this.rise[month] = this.rise[month]! + Math.max(0, index - before);
+    this.peak = Math.max(this.peak, index);
   }
 
   /** The years after, which are the same. */
@@ -87,12 +103,15 @@ class FaceYear {
     for (let replay = 1; replay < REPLAYS && index.index > 0; replay++)
       for (let h = 0; h < hours; h++)
         later = Math.max(later, index.hour(temperature[h]!, humidity[h]!));
-    return { ...this.face, mold: this.peak, later, water: this.water };
+    const { face, peak, water, rise, wettest } = this;
+    const grows = rise.indexOf(Math.max(...rise));
+    return { ...face, mold: peak, later, water, grows, wettest };
   }
 }
 
 class WoodYear {
-  peak = 0;
+  private peak = 0;
+  private month = 0;
   private spell = 0;
   private longest = 0;
   private readonly layer: string;
@@ -103,15 +122,18 @@ class WoodYear {
     this.water = water;
   }
 
-  day({ humidity }: Prepared['solver']): void {
+  day({ humidity }: Prepared['solver'], month: number): void {
     const { mc } = this.water.content(humidity);
-    this.peak = Math.max(this.peak, mc);
+    if (mc > this.peak) {
+      this.peak = mc;
+      this.month = month;
+    }
     this.spell = mc > DAMP ? this.spell + 1 : 0;
     this.longest = Math.max(this.longest, this.spell);
   }
 
   get result(): JudgedWood {
-    return { layer: this.layer, peak: this.peak, damp: this.longest };
+    return { layer: this.layer, peak: this.peak, damp: this.longest, month: this.month };
   }
 }
 
@@ -130,7 +152,7 @@ export function* judgedRunSteps(
   weather: WeatherYear | null = null,
   materials: Materials = {},
 ): Generator<number, JudgedRun, boolean | undefined> {
-  const { hours, watch } = file.transient;
+  const { hours, start, watch } = file.transient;
   const run = prepare(file, weather, materials);
   const { wall, mesh, solver } = run;
   const faces = wallFaces(wall).map(
@@ -164,9 +186,10 @@ export function* judgedRunSteps(
       problem = unsettled(hour);
       break;
     }
-    if (hour >= judgedFrom) for (let i = 0; i < faces.length; i++) faces[i]!.hour(solver);
+    const month = MONTH_OF[(start + hour) % YEAR]!;
+    if (hour >= judgedFrom) for (let i = 0; i < faces.length; i++) faces[i]!.hour(solver, month);
     if ((hour + 1) % DAY === 0) {
-      if (hour >= judgedFrom) for (const wood of woods) wood.day(solver);
+      if (hour >= judgedFrom) for (const wood of woods) wood.day(solver, month);
       if (dryTo16 === null && watched.content(solver.humidity).mc < DRY_AGAIN) dryTo16 = hour + 1;
       if ((hour + 1) % (30 * DAY) === 0 && (yield hour + 1)) {
         problem = `Stopped after ${hour + 1} of ${hours} hours.`;

@@ -52,6 +52,11 @@ function setLeak(airtightness: Airtightness | undefined): void {
   project.change({ brief: next }, 'Air leak');
 }
 
+function setPressure(pressure: number): void {
+  const { pressure: _, ...rest } = brief.value;
+  project.change({ brief: pressure === 0 ? rest : { ...rest, pressure } }, 'Pressure of the fans');
+}
+
 function setCode(code: CodePath | undefined): void {
   const { code: _, ...rest } = brief.value;
   project.change({ brief: code ? { ...rest, code } : rest }, 'Code path');
@@ -316,7 +321,13 @@ const CONVENTIONS = (['ashrae', 'iso'] as const).map((value) => ({
         @take="setModel"
       />
 
-      <LeakSection :leak="brief.airtightness" :units="units" @change="setLeak" />
+      <LeakSection
+        :leak="brief.airtightness"
+        :pressure="brief.pressure ?? 0"
+        :units="units"
+        @change="setLeak"
+        @press="setPressure"
+      />
 
       <h2>Exposure that walls are judged in</h2>
       <ExposureSection :exposure="brief.exposure" @change="setExposure" />

@@ -1,14 +1,25 @@
 <script setup lang="ts">
 import { computed } from 'vue';
-import { formatText, parseAirLeak, type UnitSystem } from '@eldrun/core/units';
+import {
+  formatText,
+  parseAirLeak,
+  parseNumber,
+  trimmed,
+  type UnitSystem,
+} from '@eldrun/core/units';
 import { leakAtFifty } from '@eldrun/core/steady-moisture';
 import type { Airtightness } from '@eldrun/core/build-up';
 import ChoiceField from '../../components/ChoiceField.vue';
 import TextField from '../../components/TextField.vue';
 
-/** How much air leaks through the walls: stated, or from an airtightness test. */
-const props = defineProps<{ leak: Airtightness | undefined; units: UnitSystem }>();
-const emit = defineEmits<{ change: [leak: Airtightness | undefined] }>();
+/** How much air leaks through the walls, stated or from an airtightness test, and which way the fans press it. */
+const props = defineProps<{
+  leak: Airtightness | undefined;
+  /** Indoors less outdoors, Pa. */
+  pressure: number;
+  units: UnitSystem;
+}>();
+const emit = defineEmits<{ change: [leak: Airtightness | undefined]; press: [pressure: number] }>();
 
 const KINDS = [
   { value: 0, label: 'Not stated' },
@@ -39,6 +50,12 @@ function setFlow(text: string): void {
       :value="formatText('airLeak', leak.flow, units)"
       :take="setFlow"
       :hint="`that is ${formatText('leakAtFifty', leakAtFifty(leak), units)}; cfm/ft², L/(s·m²) or m³/(h·m²)`"
+    />
+    <TextField
+      label="Pressure that fans keep up"
+      :value="`${trimmed(pressure, 1)} Pa`"
+      :take="(text: string) => emit('press', parseNumber(text, 'pressure', -50, 50, 'Pa'))"
+      hint="indoors less outdoors; a cooled house that exhausts more than it takes in is at about −2"
     />
   </div>
 </template>

@@ -125,7 +125,9 @@ const share = (name: string, text: string): number =>
         <TextField
           label="Pressure of fans"
           :value="`± ${trimmed(ranges.pressure, 1)} Pa`"
-          :take="(text: string) => set({ pressure: parseNumber(plain(text), 'pressure', 0, 20, 'Pa') })"
+          :take="
+            (text: string) => set({ pressure: parseNumber(plain(text), 'pressure', 0, 20, 'Pa') })
+          "
           hint="around the brief’s"
         />
         <TextField

@@ -24,7 +24,9 @@ export function useVerdictLines() {
   return computed<VerdictLine[]>(() => {
     const { units } = project;
     const { verdicts, judged } = wall;
-    const shown = judging.judgment ? besideJudgment(verdicts, judging.judgment) : verdicts;
+    const shown = judging.judgment
+      ? besideJudgment(verdicts, judging.judgment, judging.fixes)
+      : verdicts;
     return shown.map(({ id, status, title, reason, fixes }) => ({
       id,
       status,
