@@ -15,6 +15,7 @@ import {
   judgeEdgeHeat,
   POSITIONS,
   Said,
+  saidOf,
   sectionOf,
   solveEdge,
   stackOf,
@@ -176,6 +177,73 @@ describe('ψ', () => {
     expect(insulated.psi).toBeLessThan(bare.psi - 0.05);
     expect(insulated.surface).toBeGreaterThan(bare.surface + 1);
     expect(judgeEdgeHeat(B, bare).status).toBe('caution');
+  });
+
+  test('a thin section is refined until it stands still: the window alone, and ψ within its stated error', () => {
+    const { thermal, pieces } = edgeOf('jamb', B);
+    const between = ({ l2d, places }: ReturnType<typeof solvePlane>): number =>
+      l2d[places.indexOf('outdoors')]![places.indexOf('indoors')]!;
+    const fine = (section: Parameters<typeof solvePlane>[0]): number =>
+      between(solvePlane(section, { tolerance: 1e-5 }));
+    const alone = thermal!.without!.section;
+    expect(between(solvePlane(alone, { tolerance: 2e-3 })) / fine(alone)).toBeCloseTo(1, 3);
+    const heat = solveEdge({ thermal, pieces })!.heat;
+    const flanks = thermal!.flanks.reduce((sum, { u, length }) => sum + u * length, 0);
+    const psi = fine(thermal!.section) - fine(alone) - flanks;
+    expect(Math.abs(heat.psi - psi)).toBeLessThan(heat.error);
+    expect(heat.error).toBeLessThan(5e-4);
+  });
+
+  describe('the floor on the ground, against EN ISO 13370', () => {
+    // Half of a floor 8 m wide: B′ = 8 m; soil 1.5 W/(m·K), films 0.17 and 0.04.
+    const [soil, width, films] = [1.5, 8, 0.21];
+    const couplingOf = (section: Parameters<typeof solvePlane>[0]): number => {
+      const { l2d, places } = solvePlane(section);
+      return l2d[places.indexOf('outdoors')]![places.indexOf('indoors')]!;
+    };
+    const slabR = 0.1016 / 2.0;
+
+    test.each([0, 1.76])('by itself, insulated under the slab with R %p', (under) => {
+      const { thermal } = edgeOf('base', B, { slabInsulation: under, soil: 0 });
+      const wall = -thermal!.without!.section.rectangles.at(-1)!.x0;
+      const d = wall + soil * (films + slabR + under);
+      const u =
+        d < width
+          ? ((2 * soil) / (Math.PI * width + d)) * Math.log((Math.PI * width) / d + 1)
+          : soil / (0.457 * width + d);
+      const half = couplingOf(thermal!.without!.section);
+      expect(half / (u * (width / 2))).toBeGreaterThan(0.93);
+      expect(half / (u * (width / 2))).toBeLessThan(1.07);
+    });
+
+    test('what upright insulation at its edge saves is of the size of the standard’s', () => {
+      const at = (edgeInsulation: number): number => {
+        const { thermal } = edgeOf('base', B, {
+          slabInsulation: 0,
+          edgeInsulation,
+          edgeDepth: 1,
+          soil: 0,
+          boardsDown: 0,
+        });
+        return couplingOf(thermal!.section);
+      };
+      const wall = 0.2032;
+      const d = wall + soil * (films + slabR);
+      const more = 2 * soil - 2 * 0.035;
+      const term = (extra: number): number => Math.log((2 * 1) / (d + extra) + 1);
+      const standard = (soil / Math.PI) * (term(0) - term(more));
+      // The standard knows no bare edge of the slab: where there is one, its insulation saves more.
+      expect(at(0) - at(2)).toBeGreaterThan(standard);
+      expect(at(0) - at(2)).toBeLessThan(6 * standard);
+    });
+  });
+
+  test('foam that runs down the slab’s edge is no cladding that ends below grade', () => {
+    const down = edgeOf('base', B, { boardsDown: 0.5 });
+    expect(findingsOf(down)).not.toContain('clearance');
+    expect(findingsOf(down)).toContain('bare-boards');
+    expect(measureOf(down, 'clearance')).toBeGreaterThan(0.1);
+    expect(findingsOf(edgeOf('base', B, { soil: 0.05 }))).toContain('clearance');
   });
 
   test('a low heel costs at an eave', () => {
@@ -466,10 +534,46 @@ describe('the edges of a house', () => {
     expect(file.heat.walls).toBeCloseTo(area * clearFieldU(B), 9);
     expect(file.heat.total).toBeCloseTo(file.heat.walls + file.heat.openings + file.heat.edges, 9);
     expect(file.heat.counted! / file.heat.walls).toBeGreaterThan(1);
+    // Windows by their frames: play and box around them are in ψ.
+    const framed = (w: number, h: number): number => (w - 2 * 0.01) * (h - 2 * 0.01);
+    const inset = houseEdges(house, laid(house)).edges.map((edge) => ({
+      ...edge,
+      said: saidOf(edge.kind, {}, { carrier: 'none', play: 0.01 }),
+    }));
+    expect(edgesHeat(laid(house), inset, {}, 2).openings).toBeCloseTo(
+      2 * 2 * framed(0.9144, 1.2192),
+      9,
+    );
     expect(edgesHeat(laid(house), [], {}, 2).openings).toBeCloseTo(2 * 2 * 0.9144 * 1.2192, 9);
     // 1 W/K over a cold winter, at the usual price of heat: some dollars.
     expect(yearlyCost(B)).toBeGreaterThan(3);
     expect(yearlyCost(B)).toBeLessThan(15);
+  });
+
+  test('heat: the sum does not move when the box grows and lets through what the wall does', () => {
+    const u = clearFieldU(B);
+    const sumWith = (play: number): number => {
+      const grown: House = {
+        ...house,
+        elevations: house.elevations.map((elevation) => ({
+          ...elevation,
+          openings: (elevation.openings ?? []).map((one) => ({
+            ...one,
+            x: one.x - play,
+            sill: one.sill! - play,
+            width: one.width + 2 * play,
+            height: one.height + 2 * play,
+          })),
+        })),
+      };
+      const edges = houseEdges(grown, laid(grown))
+        .edges.filter(({ kind }) => ['head', 'jamb', 'sill'].includes(kind))
+        .map((edge) => ({ ...edge, said: saidOf(edge.kind, {}, { carrier: 'none', play }) }));
+      const heats = Object.fromEntries(edges.map(({ id }) => [id, { psi: u * play }]));
+      return edgesHeat(laid(grown), edges, heats, 1.2).total;
+    };
+    // But for the corners, which lie in no length: 4·play² each.
+    expect(sumWith(0.05)).toBeCloseTo(sumWith(0.005) + 2 * 4 * u * (0.05 ** 2 - 0.005 ** 2), 6);
   });
 
   test('continuity: whole as usual; one seal left out breaks one link of one line; without a roof the chain ends', () => {

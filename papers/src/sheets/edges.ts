@@ -79,7 +79,7 @@ export function edgesSheet(look: Look, units: UnitSystem, only: readonly string[
                   {
                     label: 'ψ',
                     value: formatText('linearTransmittance', heat.psi, units),
-                    about: `${section.thermal!.dimensions}; EN ISO 10211`,
+                    about: `${section.thermal!.dimensions}; EN ISO 10211, within ${formatText('linearTransmittance', heat.error, units)}`,
                   },
                   {
                     label: 'Coldest inner surface, design day',

@@ -115,7 +115,7 @@ export class Sections {
   node(layers: LayerAssessment): Node {
     const plan = planOf(layers.wall);
     const { lower, upper } = resistanceBounds(plan);
-    const field = solvePlane(plan, { tolerance: NODE_TOLERANCE });
+    const field = solvePlane(plan, { tolerance: NODE_TOLERANCE, quick: true });
     this.count++;
     const r = plan.width / field.throughFlow;
     return {

@@ -16,6 +16,13 @@ const GROUND = 20;
 /** What insulates slab and slab edge, as one material, W/(m·K). */
 const FOAM = STUFF.insulation.conductivity;
 
+/** Films of the ground outdoors and of a floor that loses heat downward, m²K/W (EN ISO 13370:2017, 6.4.2; EN ISO 6946:2017, Table 7). */
+const GROUND_FILM = 0.04;
+const FLOOR_FILM = 0.17;
+
+/** The air right before a surface that has a film of its own, m. */
+const SKIN = 0.01;
+
 /** So little conducts nothing, W/(m·K). */
 const NOTHING = 1e-9;
 
@@ -42,7 +49,11 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
   draft.fills([-GROUND, 0], ground, STUFF.soil.conductivity);
   draft.fills([0, cutOff(stack)], ground, 1);
   draft.layers([0, cutOff(stack)], [-Infinity, boards.from]);
-  draft.layers([-down, cutOff(stack)], [boards.from, Infinity]);
+  // Boards may run down over the slab's edge into the soil; gap and cladding end above it.
+  const clad = claddingEnd(stack, said);
+  const face = Math.max(boards.to, boards.from);
+  draft.layers([-down, cutOff(stack)], [boards.from, face]);
+  draft.layers([-clad, cutOff(stack)], [face, Infinity]);
   draft.wood('plate', 'Bottom plate', [0, plate]);
   const foot = Math.max(soil + 0.4, said.number('edgeDepth') + 0.1);
   draft.piece('soil', 'Soil', [-foot, -soil], [out, out + 0.5], {
@@ -80,9 +91,15 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
   );
   if (down > 0) draft.piece('filler', 'Filler', [-down, 0], [out, boards.from], STUFF.wood);
   const free = FILMS[stack.wall.file.convention].outer;
-  draft.air('indoors', [0, cutOff(stack)], [-FLOOR, 0]);
-  draft.air('outdoors', [-soil, cutOff(stack)], [counted, ground[1]]);
+  draft.air('indoors', [0, SKIN], [-FLOOR, -SKIN], FLOOR_FILM);
+  draft.air('indoors', [SKIN, cutOff(stack)], [-FLOOR, -SKIN]);
+  draft.air('indoors', [0, cutOff(stack)], [-SKIN, 0]);
   const bare = Math.max(-soil, -down);
+  // The wall's own film, sheltered where it faces an open gap; the ground's is its own.
+  draft.air('outdoors', [-soil + SKIN, cutOff(stack)], [counted, counted + SKIN]);
+  draft.air('outdoors', [-soil + SKIN, cutOff(stack)], [counted + SKIN, ground[1]], free);
+  draft.air('outdoors', [-soil, -soil + SKIN], [counted, ground[1]], GROUND_FILM);
+  draft.air('outdoors', [bare, -clad], [face, counted], free);
   if (down > 0) draft.air('outdoors', [-soil, bare], [out, counted], free);
   else {
     draft.air('outdoors', [-soil, 0], [out, counted], free);
@@ -91,7 +108,7 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
   trace(draft, said, out);
   check(draft, said);
   const gap = stack.gap - Math.max(stack.sheathing, boards.to);
-  draft.measure('clearance', 'Cladding above grade', 'length', soil - Math.max(0, down));
+  draft.measure('clearance', 'Cladding above grade', 'length', soil - Math.max(0, clad));
   draft.measure('soil', 'Plate above grade', 'length', soil);
   if (gap > 0)
     draft.measure(
@@ -127,18 +144,18 @@ export function baseSection(stack: Stack, said: Said, seals: Seals = {}): EdgeSe
 
 /** The floor on the same ground; where the wall stands nothing passes. */
 function floorAlone({ stack }: Draft, said: Said, out: number): EdgeThermal['section'] {
-  const { design, innerFilm, file } = stack.wall;
+  const { design } = stack.wall;
   const soil = said.number('soil');
   const slab = said.number('slab');
   const under = said.number('slabInsulation') * FOAM;
   const outdoors = {
     temperature: design.outdoorTemperature,
-    resistance: FILMS[file.convention].outer,
+    resistance: GROUND_FILM,
     place: 'outdoors',
   };
   const indoors = {
     temperature: design.indoorTemperature,
-    resistance: innerFilm,
+    resistance: FLOOR_FILM,
     place: 'indoors',
   };
   // Drawn: x is depth turned around, y is height turned around.
@@ -229,11 +246,19 @@ function trace(draft: Draft, said: Said, out: number): void {
   }
 }
 
+/** How far cladding and gap go below the plate, m: with the boards, but never nearer to grade than is asked for. */
+function claddingEnd(stack: Stack, said: Said): number {
+  const down = said.number('boardsDown');
+  const most = said.number('soil') - stack.trade(clearanceFigure(said, stack.parts));
+  return Math.min(down, Math.max(0, most));
+}
+
 function check(draft: Draft, said: Said): void {
   const { stack } = draft;
   const soil = said.number('soil');
   const down = Math.max(0, said.number('boardsDown'));
-  const clear = soil - down;
+  const clad = Math.max(0, claddingEnd(stack, said));
+  const clear = soil - clad;
   const stucco = stack.parts.cladding?.kind === 'stucco';
   const least = stack.trade(clearanceFigure(said, stack.parts));
   const what = stucco ? say`A weep screed` : say`Siding`;
@@ -243,7 +268,15 @@ function check(draft: Draft, said: Said): void {
       'fail',
       say`Cladding ends ${length(clear)} above grade`,
       say`${what} stays ${length(least)} clear of it; lower soil, or boards and cladding that end ${length(least - clear)} higher.`,
-      draft.at(-down, stack.total),
+      draft.at(-clad, stack.total),
+    );
+  if (down > clad + 1e-9)
+    draft.find(
+      'bare-boards',
+      'info',
+      say`${length(down - clad)} of the boards show below the cladding`,
+      say`They run down over the slab’s edge. A coat, flashing or cement board keeps sun, spades and insects off them.`,
+      draft.at(-down, stack.boards.to),
     );
   if (stucco)
     draft.find(

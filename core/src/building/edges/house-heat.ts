@@ -4,6 +4,7 @@ import { correctionSum, effectiveOf, pathThermalOf } from '../../physics/steady-
 import type { ElevationLayout } from '../layout/index.ts';
 import { onceFor, type ResolvedWall } from '../../physics/build-up/index.ts';
 import type { HouseEdge } from './house-edges.ts';
+import { openingPlan } from './opening-plan.ts';
 import type { EdgeHeat } from './types.ts';
 
 /** Hours in each month of a year of 365 days. */
@@ -39,9 +40,38 @@ function computeClearFieldU(wall: ResolvedWall): number {
   return section.u + correctionSum(corrections);
 }
 
+/** Play and box between a rough opening and the frame in it, m, by `elevation/opening`. */
+function insetsOf(
+  edges: readonly Partial<Pick<HouseEdge, 'kind' | 'places' | 'said' | 'stack'>>[],
+): Map<string, number> {
+  return new Map(
+    edges.flatMap(({ kind, places = [], said, stack }) =>
+      kind === 'jamb' && said && stack
+        ? places.map(({ elevation, opening }): [string, number] => [
+            `${elevation}/${opening}`,
+            openingPlan(stack, said).edge,
+          ])
+        : [],
+    ),
+  );
+}
+
 /**
- * The transmission heat loss coefficient of the outer walls: Σ A·U + Σ ψ·l.
+ * Area of the frames in the openings of an elevation, m²: ψ of an opening is of the wall up to the rough opening and of the
+ * window up to its frame, and has what lies between. A door has no such joint at its sill.
+ */
+function frameArea({ elevation, framing }: ElevationLayout, insets: Map<string, number>): number {
+  return framing.openings.reduce((sum, { id, kind, width, height }) => {
+    const inset = insets.get(`${elevation.id}/${id}`) ?? 0;
+    return sum + (width - 2 * inset) * (height - (kind === 'door' ? 1 : 2) * inset);
+  }, 0);
+}
+
+/**
+ * The transmission heat loss coefficient of the outer walls: Σ A·U + Σ ψ·l, windows and doors with the area of their
+ * frames.
  *
+ * @param edges with how they are made, where their openings are to be taken to the frame
  * @param heats of the edges, by id
  * @param openingU W/(m²·K)
  * @param counted Σ A·U with counted framing, to hold against it
@@ -49,15 +79,17 @@ function computeClearFieldU(wall: ResolvedWall): number {
  */
 export function edgesHeat(
   layouts: readonly ElevationLayout[],
-  edges: readonly Pick<HouseEdge, 'id' | 'length'>[],
+  edges: readonly (Pick<HouseEdge, 'id' | 'length'> &
+    Partial<Pick<HouseEdge, 'kind' | 'places' | 'said' | 'stack'>>)[],
   heats: Readonly<Record<string, Pick<EdgeHeat, 'psi'>>>,
   openingU: number = USUAL_OPENING_U,
   counted: number | null = null,
 ): EdgesHeat {
   let [walls, openings, sum] = [0, 0, 0];
-  for (const { share, parts } of layouts) {
-    walls += share.area.net * clearFieldU(parts.wall);
-    openings += share.area.openings * openingU;
+  const insets = insetsOf(edges);
+  for (const layout of layouts) {
+    walls += layout.share.area.net * clearFieldU(layout.parts.wall);
+    openings += frameArea(layout, insets) * openingU;
   }
   const byEdge: Record<string, number> = {};
   for (const { id, length } of edges) {

@@ -3,6 +3,7 @@ import {
   solveOn,
   surfaceAt,
   type PlaneSection,
+  type PlaneSolution,
   type RefinedSolution,
   type SurfacePart,
 } from '../../physics/conduction/index.ts';
@@ -13,6 +14,9 @@ import type { EdgeFinding, EdgeHeat, EdgeSection, Piece } from './types.ts';
 
 /** An edge is solved until its coupling changes by less than this, relative. */
 const TOLERANCE = 2e-3;
+
+/** And until its temperature factor changes by less than this (EN ISO 10211:2017, 7.2). */
+const FACTOR_SETTLES = 0.005;
 
 /** Sheltered surfaces: the film that mold is judged with, m²K/W (EN ISO 13788:2012, 4.4.1). */
 const SHELTERED = 0.25;
@@ -34,23 +38,31 @@ export function* solveEdgeSteps({
   pieces,
 }: Pick<EdgeSection, 'thermal' | 'pieces'>): Generator<undefined, SolvedEdge | null> {
   if (!thermal) return null;
-  const field = yield* planeSteps(thermal.section, { tolerance: TOLERANCE });
+  const [cold, warm] = temperaturesOf(thermal.section);
+  const factorOf = (solution: PlaneSolution): number => {
+    const sheltered = coldestOf(solution, pieces, SHELTERED);
+    return sheltered ? (sheltered.temperature - cold) / (warm - cold) : 1;
+  };
+  const field = yield* planeSteps(thermal.section, {
+    tolerance: TOLERANCE,
+    figure: { of: factorOf, within: FACTOR_SETTLES },
+  });
   const l2d = couplingOf(field);
-  const taken = thermal.without
-    ? couplingOf(yield* planeSteps(thermal.without.section, { tolerance: TOLERANCE }))
-    : 0;
+  const alone = thermal.without
+    ? yield* planeSteps(thermal.without.section, { tolerance: TOLERANCE })
+    : null;
+  const taken = alone ? couplingOf(alone) : 0;
   const psi = thermal.flanks.reduce((rest, { u, length }) => rest - u * length, l2d - taken);
   const coldest = coldestOf(field, pieces, null);
-  const sheltered = coldestOf(field, pieces, SHELTERED);
-  const [cold, warm] = temperaturesOf(thermal.section);
   return {
     heat: {
       l2d,
       psi,
       surface: coldest?.temperature ?? warm,
-      factor: sheltered ? (sheltered.temperature - cold) / (warm - cold) : 1,
+      factor: factorOf(field),
       at: coldest ? [coldest.x, coldest.y] : [0, 0],
       change: field.change,
+      error: field.change * l2d + (alone ? alone.change * taken : 0),
     },
     field,
   };
@@ -78,7 +90,7 @@ function temperaturesOf({ sides, environments = [] }: PlaneSection): [cold: numb
 
 /** The coldest inner surface but the window's own. @param film in place of the one indoors, on the grid that is there */
 function coldestOf(
-  field: RefinedSolution,
+  field: PlaneSolution,
   pieces: readonly Piece[],
   film: number | null,
 ): SurfacePart | null {

@@ -230,4 +230,6 @@ export interface EdgeHeat {
   at: Point;
   /** Largest relative change of L2D by the last refinement. */
   change: number;
+  /** Estimated error of ψ by the refinement: the changes of what it is the difference of, W/(m·K). */
+  error: number;
 }

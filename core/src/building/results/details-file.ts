@@ -60,6 +60,7 @@ export function detailsFile(
       surface: heat?.surface ?? null,
       factor: heat?.factor ?? null,
       change: heat?.change ?? null,
+      error: heat?.error ?? null,
       reference: section.thermal && {
         dimensions: section.thermal.dimensions,
         cutOff: section.thermal.cutOff,

@@ -18,10 +18,23 @@ export interface SolveOptions {
   tolerance?: number;
   /** The most cells of a grid. Default 60,000. */
   cellBudget?: number;
+  /**
+   * Whether one small change ends it, on whatever grid: for a wall's plan, whose studs stand far apart and which is solved
+   * while somebody waits; measured on the demo walls it errs by 4e-4 at the most.
+   */
+  quick?: boolean;
+  /** A figure of the solution that has to settle as well: how it is read, and what it may change by. */
+  figure?: { of: (solution: PlaneSolution) => number; within: number };
 }
 
 const TOLERANCE = 1e-3;
 const CELL_BUDGET = 60_000;
+
+/** A grid of fewer cells is no end: on thin sections two coarse grids can agree by chance. */
+const LEAST_CELLS = 1000;
+
+/** So many small changes in turn end a refinement. */
+const IN_TURN = 2;
 
 /** Share of the error estimate that a refinement goes after. */
 const CHASED = 0.9;
@@ -37,7 +50,7 @@ const EVEN_CELLS = 20_000;
 
 /**
  * Steady two-dimensional heat conduction in a plane section, by finite volumes on a rectilinear grid that is refined
- * where the flow bends, until the couplings of its environments change by less than the tolerance. Yields before each
+ * where the flow bends, until the couplings of its environments change by less than the tolerance twice in turn. Yields before each
  * grid but the first, so that a caller can stop in between.
  *
  * On each grid one field is solved for each environment but the coldest: that environment at 1, all others at 0. Any
@@ -55,7 +68,7 @@ const EVEN_CELLS = 20_000;
  */
 export function* planeSteps(
   section: PlaneSection,
-  { tolerance = TOLERANCE, cellBudget = CELL_BUDGET }: SolveOptions = {},
+  { tolerance = TOLERANCE, cellBudget = CELL_BUDGET, quick = false, figure }: SolveOptions = {},
 ): Generator<undefined, RefinedSolution> {
   const boundaries = boundariesOf(section);
   checkBoundaries(boundaries);
@@ -78,7 +91,11 @@ export function* planeSteps(
     l2d.map((row, a) => row.map((value, b) => value - 2 * (solved.excess[a]?.[b] ?? 0))),
     endless,
   );
+  const figureOf = (fields: Fields): number =>
+    figure ? figure.of(solutionOf(fields, section, boundaries, places)) : 0;
   let settled = without;
+  let small = 0;
+  let read = figureOf(solved);
   while (true) {
     const finer = settled ? null : refine(section, solved);
     if (finer === null || finer.conductivity.length > cellBudget) {
@@ -97,7 +114,12 @@ export function* planeSteps(
     solved = fieldsOn(finer, section, boundaries, places);
     l2d = extrapolated(coarse, solved);
     change = largestChange(before, l2d, endless);
-    settled = change <= tolerance;
+    const again = figureOf(solved);
+    small = change <= tolerance && Math.abs(again - read) <= (figure?.within ?? 0) ? small + 1 : 0;
+    read = again;
+    settled = quick
+      ? small > 0
+      : small >= IN_TURN && finer.conductivity.length >= LEAST_CELLS;
   }
 }
 

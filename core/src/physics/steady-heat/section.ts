@@ -101,7 +101,7 @@ export function sectionAt(
 /** `planeSteps`; what is too much for it is said of the wall's layers. */
 function* solved(plan: PlanSection): Generator<undefined, RefinedSolution> {
   try {
-    return yield* planeSteps(plan);
+    return yield* planeSteps(plan, { quick: true });
   } catch (error) {
     if (error instanceof InputError) throw new InputError('layers', error.problem, error.allowed);
     throw error;

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { computed, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { fixed, formatText } from '@eldrun/core/units';
+import { fixed, format, formatText } from '@eldrun/core/units';
 import {
+  openingPlan,
   POSITIONS,
   saidOf,
   sectionOf,
+  USUAL_OPENING_U,
   type HouseEdge,
   type Position,
   type SettingValue,
@@ -108,6 +110,12 @@ const variants = computed(() =>
   POSITIONS.map((at) => ({
     at,
     chosen: at === position.value,
+    inset: edge.value
+      ? openingPlan(
+          edge.value.stack,
+          saidOf('jamb', state.details.value, { ...own.value, position: at }),
+        ).edge
+      : 0,
     sections: new Map(
       [...edgesOf.value].map(([kind, one]) => [
         kind,
@@ -130,29 +138,37 @@ watch(
   { immediate: true },
 );
 
+const openingU = computed(() => state.house.house.value.openingU ?? USUAL_OPENING_U);
+
+/** What passes at an edge for each metre, less what the window would lose where box and play are: the wider they are, the smaller is its frame. */
+const passing = (psi: number, inset: number): number => psi - openingU.value * inset;
+
 /** USD a year for the edges of one opening in a position; null while they are solved. */
-function yearly(sections: (typeof variants.value)[number]['sections']): number | null {
+function yearly({ sections, inset }: (typeof variants.value)[number]): number | null {
   const now = looked.value;
   if (!now) return null;
   let sum = 0;
   for (const [kind, section] of sections) {
     const heat = state.heatOf(section);
     if (!heat) return null;
-    sum += heat.psi * (kind === 'jamb' ? 2 * now.opening.height : now.opening.width);
+    sum +=
+      passing(heat.psi, inset) * (kind === 'jamb' ? 2 * now.opening.height : now.opening.width);
   }
   return sum * state.perWatt.value;
 }
 
 const columns = computed(() =>
-  variants.value.map(({ at, chosen, sections }) => {
-    const section = sections.get(shownView.value)!;
+  variants.value.map((variant) => {
+    const section = variant.sections.get(shownView.value)!;
+    const heat = state.heatOf(section);
     return {
-      at,
-      chosen,
+      at: variant.at,
+      chosen: variant.chosen,
       section,
       found: state.solver.found(section),
-      heat: state.heatOf(section),
-      yearly: yearly(sections),
+      heat,
+      passing: heat ? passing(heat.psi, variant.inset) : 0,
+      yearly: yearly(variant),
     };
   }),
 );
@@ -160,7 +176,7 @@ const most = computed(() => Math.max(1e-9, ...columns.value.map(({ heat }) => he
 const least = computed(() => {
   const known = columns.value.filter(({ heat }) => heat);
   return known.length === columns.value.length
-    ? known.reduce((a, b) => (b.heat!.psi < a.heat!.psi ? b : a)).at
+    ? known.reduce((a, b) => (b.passing < a.passing ? b : a)).at
     : null;
 });
 /** One frame for all, so that they lie at one scale. */
@@ -199,7 +215,7 @@ const ALIKE = 0.002;
 const why = computed(() => {
   if (!least.value || !edge.value) return '';
   const best = columns.value.find(({ at }) => at === least.value)!;
-  const near = columns.value.filter(({ heat }) => heat!.psi - best.heat!.psi < ALIKE);
+  const near = columns.value.filter((one) => one.passing - best.passing < ALIKE);
   if (near.length > 1) {
     const where =
       near.length === columns.value.length
@@ -304,6 +320,9 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
               <td class="value" data-psi>
                 <template v-if="one.heat">
                   {{ formatText('linearTransmittance', one.heat.psi, units) }}
+                  <span class="soft small"
+                    >± {{ format('linearTransmittance', one.heat.error, units).text }}</span
+                  >
                 </template>
                 <span v-else class="soft">{{ one.found?.problem || 'solving…' }}</span>
               </td>
