@@ -175,6 +175,8 @@ test('wind: velocity pressure and suction by ASCE 7-16 worked by hand', () => {
   expect(windSuction(wind, 500 * SQUARE_FOOT) / windSuction(wind)).toBeCloseTo(0.98 / 1.58, 6);
   expect(windSuction({ ...wind, exposure: 'D' })).toBeGreaterThan(windSuction(wind));
   expect(windSuction({ ...wind, height: 5 })).toBe(windSuction(wind));
+  // Never below 16 psf at strength level, 9.6 psf of allowable stress.
+  expect(windSuction({ ...wind, speed: 10 }) / PSF).toBeCloseTo(9.6, 9);
   expect(windSuction({ suction: 1234 })).toBe(1234);
 });
 

@@ -19,7 +19,7 @@ const window: Opening = {
   height: 1.2192,
 };
 
-function furring(openings: Opening[] = [], more: Partial<Elevation> = {}) {
+function furring(openings: Opening[] = [], more: Partial<Elevation> = {}, width = W) {
   const elevation: Elevation = {
     id: 'a',
     assembly: 'A',
@@ -28,7 +28,7 @@ function furring(openings: Opening[] = [], more: Partial<Elevation> = {}) {
     openings,
     ...more,
   };
-  return layoutFurring(frameElevation(elevation, sizes), STRIP, trade, elevation.cover);
+  return layoutFurring(frameElevation(elevation, { ...sizes, width }), STRIP, trade, elevation.cover);
 }
 
 describe('furring', () => {
@@ -39,6 +39,11 @@ describe('furring', () => {
     expect(strips[0]).toEqual({ x: 0, z: -0.04, width: STRIP, height: expect.closeTo(2.507, 9) });
     expect(strips[1]!.x + STRIP / 2).toBeCloseTo(16 * INCH, 9);
     expect(strips.at(-1)!.x + STRIP).toBeCloseTo(4.8768, 9);
+  });
+
+  test('studs of 38 mm are 1 1/2 in. wide: enough wood behind a strip', () => {
+    expect(furring([window], {}, 0.038).conflicts).toEqual([]);
+    expect(furring([], {}, 0.032).conflicts.length).toBeGreaterThan(5);
   });
 
   test('lines both sides of an opening, and stops short of its head and sill', () => {

@@ -5,6 +5,7 @@ import {
   blowerDoor,
   emptyBay,
   freshAir,
+  weatherFactor,
   judgedReading,
   judgedStrip,
   simulatedCamera,
@@ -90,6 +91,7 @@ describe('blower door', () => {
     expect(blowerDoor({ ...WORKED, points: points.slice(5, 9), zero: [6, 5] }).doubts).toEqual([
       'fewer than 5 points',
       'more than 5 Pa with the fan off: too much wind or stack',
+      'a lowest pressure under 5 times the zero difference',
       'no point at 50 Pa or beyond',
     ]);
     expect(
@@ -98,6 +100,12 @@ describe('blower door', () => {
         points: points.map((one, n) => ({ ...one, flow: one.flow * (n % 2 ? 1.3 : 1) })),
       }).doubts,
     ).toContain('points that scatter: r² below 0.98');
+    const doubtsOf = (change: Partial<AirTestInput>) => blowerDoor({ ...WORKED, ...change }).doubts;
+    const low = [...points.slice(0, -1), { ...points.at(-1)!, pressure: 8 }];
+    expect(doubtsOf({ points: low })).toContain('a lowest pressure under 10 Pa');
+    expect(doubtsOf({ zero: [3, 4] })).toContain('a lowest pressure under 5 times the zero difference');
+    expect(doubtsOf({ height: 8, indoor: 20, outdoor: -15 }).join()).toMatch(/250 m·K/);
+    expect(doubtsOf({ height: 8, indoor: 20, outdoor: 0 }).join()).not.toMatch(/m·K/);
     expect(() => blowerDoor({ ...WORKED, zero: [16, 16] })).toThrow(/points\[9\]/);
     expect(() => blowerDoor({ ...WORKED, points: [points[0]!, points[0]!] })).toThrow(
       /^points: .*same/,
@@ -129,11 +137,25 @@ describe('blower door', () => {
 
 test('fresh air by floor and bedrooms, leaks credited in part', () => {
   // 0.15 · 200 + 3.5 · 4 = 44 L/s.
-  const { needed, leaks, fan } = freshAir(200, 3, 0.02);
+  const { needed, leaks, fan } = freshAir(200, 3, 0.02, 0.6, 5);
   expect(needed).toBeCloseTo(0.044, 12);
-  expect(leaks).toBeCloseTo(0.016, 12);
-  expect(fan).toBeCloseTo(0.028, 12);
-  expect(freshAir(200, 3, 1).leaks).toBeCloseTo((0.044 * 2) / 3, 12);
+  // 0.694 · 0.6 · 2^0.4 = 0.549 m/s.
+  expect(leaks).toBeCloseTo(0.02 * 0.694 * 0.6 * 2 ** 0.4, 12);
+  expect(fan).toBeCloseTo(0.044 - leaks, 12);
+  expect(freshAir(200, 3, 1, 0.6, 2.5).leaks).toBeCloseTo((0.044 * 2) / 3, 12);
+});
+
+test('the factor of weather and shielding: between those that are listed, more in the cold and the wind', () => {
+  const months = (outdoorTemperature: number) =>
+    Array.from({ length: 12 }, () => ({ indoorTemperature: 20, outdoorTemperature }));
+  const windy = (speed: number) => Array<number>(12).fill(speed);
+  expect(weatherFactor(months(0), windy(4))).toBeCloseTo(
+    Math.sqrt(0.0145 * 20 + 0.0032 * 16) / 0.694,
+    12,
+  );
+  expect(weatherFactor(months(20), windy(1))).toBe(0.35);
+  expect(weatherFactor(months(-40), windy(8))).toBe(0.88);
+  expect(weatherFactor(months(15), null)).toBe(weatherFactor(months(15), windy(4)));
 });
 
 test('an exhaust in a tight house draws it down, in a leaky one hardly', () => {

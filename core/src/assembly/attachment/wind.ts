@@ -1,4 +1,4 @@
-import { FOOT, say, measured, SQUARE_FOOT, type Message } from '../../common/units/index.ts';
+import { FOOT, PSF, say, measured, SQUARE_FOOT, type Message } from '../../common/units/index.ts';
 import type { Loads, Wind, WindExposure } from '../../physics/build-up/index.ts';
 
 /** Terrain exposure constants: α and z_g, m (ASCE 7-16, Table 26.11-1). */
@@ -22,6 +22,9 @@ const ALLOWABLE = 0.6;
 
 /** Suction coefficients of walls: on small areas, and from 500 ft² on (ASCE 7-16, Figure 30.3-1). */
 const SUCTION = { 4: { small: 1.1, large: 0.8 }, 5: { small: 1.4, large: 0.8 } } as const;
+/** The least that components and cladding are designed for, Pa at strength level: 16 psf (ASCE 7-16, 30.2.2). */
+const LEAST = 16 * PSF;
+
 const SMALL = 10 * SQUARE_FOOT;
 const LARGE = 500 * SQUARE_FOOT;
 
@@ -40,7 +43,7 @@ export function velocityPressure(speed: number, exposure: WindExposure, height: 
 
 /**
  * Suction on the cladding of a low enclosed building as an allowable-stress pressure, Pa: 0.6 q_h (GC_p + GC_pi)
- * (ASCE 7-16, 30.3: mean roof height up to 60 ft).
+ * (ASCE 7-16, 30.3: mean roof height up to 60 ft), but not below 0.6 · 16 psf (30.2.2).
  *
  * @param area that one fastener or board carries, m²
  */
@@ -50,7 +53,7 @@ export function windSuction(wind: Wind, area = SMALL): number {
   const along = Math.log(Math.min(LARGE, Math.max(SMALL, area)) / SMALL) / Math.log(LARGE / SMALL);
   const coefficient = small + (large - small) * along;
   const pressure = velocityPressure(wind.speed, wind.exposure, wind.height);
-  return ALLOWABLE * pressure * (coefficient + INNER);
+  return ALLOWABLE * Math.max(LEAST, pressure * (coefficient + INNER));
 }
 
 /** The wind where nobody said any: 115 mph, suburbs, up to 30 ft, at the ends of a wall. */

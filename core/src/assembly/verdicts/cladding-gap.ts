@@ -1,4 +1,5 @@
 import {
+  atLeastAsSold,
   claddingNeeds,
   isInsulation,
   isMasonryVeneer,
@@ -32,9 +33,6 @@ const STRIPS = [
   { material: 'furring-1x4', thickness: 0.019 },
   { material: 'softwood', thickness: 0.0381 },
 ];
-
-/** A gap or strip of one system of sizes stands for that of the other: 3/4 in. for 20 mm, 3/8 in. for 10 mm. */
-const AS_SOLD = 0.95;
 
 /** What is laid behind plaster and mortar in place of strips. */
 const MAT = 'drainage-mat-thin';
@@ -138,7 +136,7 @@ export function undrained({ wall }: LayerAssessment): Status | null {
 }
 
 const enough = ({ actual, required, texture }: Gap): boolean =>
-  actual >= AS_SOLD * required || (texture !== null && required <= DRAINS_LIKE);
+  atLeastAsSold(actual, required) || (texture !== null && required <= DRAINS_LIKE);
 
 const satisfied = (assessment: LayerAssessment): boolean =>
   claddingGap.judge(assessment)?.status === 'pass';
@@ -177,7 +175,7 @@ export const claddingGap: LayerRule = {
       return {
         status: 'pass',
         title:
-          texture && actual < AS_SOLD * required
+          texture && !atLeastAsSold(actual, required)
             ? say`${name} drains over ${lower(layerName(assessment, texture))}`
             : actual > 0
               ? say`${name} has a gap of ${measured('length', actual)}`
@@ -204,7 +202,7 @@ const MASONRY_BEARS = new Set<DirectlyOnWall>(['plaster', 'bonded', 'render']);
 
 /** The least of what is sold that gives a depth. */
 function stripFor(depth: number): { material: string; thickness: number } | null {
-  return STRIPS.find(({ thickness }) => thickness >= AS_SOLD * depth) ?? null;
+  return STRIPS.find(({ thickness }) => atLeastAsSold(thickness, depth)) ?? null;
 }
 
 /** The depth that is asked for, or what drains at all. */

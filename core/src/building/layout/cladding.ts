@@ -190,7 +190,7 @@ function supports(centers: readonly number[], most: number | null): Conflict[] {
     ? [
         {
           at: 'cladding',
-          message: say`its supports stand ${measured('length', widest)} apart: it is fastened every ${measured('length', most)}`,
+          message: say`its supports stand ${measured('length', widest)} apart, beyond the usual ${measured('length', most)}: its maker’s table says whether it spans that, and by which fasteners; else strips or blocks between`,
         },
       ]
     : [];

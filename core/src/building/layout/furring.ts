@@ -2,6 +2,7 @@ import { cutsPlate, isUpright, type Framing } from './framing.ts';
 import { SAME } from '../house/index.ts';
 import type { Trade } from '../../assembly/trade/index.ts';
 import { measured, say } from '../../common/units/index.ts';
+import { atLeastAsSold } from '../../physics/materials/index.ts';
 import { spansAt } from './spans.ts';
 import type { Conflict, Rectangle } from './types.ts';
 
@@ -47,7 +48,7 @@ export function layoutFurring(
 
   const strips: Rectangle[] = [];
   for (const x of places.sort((a, b) => a - b)) {
-    if (woodBehind(x) < Math.min(trade('furring-behind'), width) - SAME)
+    if (!atLeastAsSold(woodBehind(x), Math.min(trade('furring-behind'), width)))
       conflicts.push({
         at: 'furring',
         message: say`the strip at ${measured('length', x)} has less than ${measured('length', trade('furring-behind'))} of wood behind it: block it`,

@@ -37,6 +37,8 @@ export interface AirTestInput {
   /** m³, m² */
   volume: number;
   envelope: number;
+  /** Of the building, from its lowest leak to its highest, m; nothing is said of the stack without it. */
+  height?: number;
 }
 
 const KELVIN = 273.15;
@@ -61,6 +63,13 @@ const LEAST_R2 = 0.98;
 const MOST_ZERO = 5;
 const LEAST_RANGE = 50;
 
+/** The lowest pressure is at least this, Pa, and five times the zero difference (5.3.4). */
+const LEAST_PRESSURE = 10;
+const TIMES_ZERO = 5;
+
+/** Height times temperature difference above which the stack spoils a test, m·K (5.1.2). */
+const MOST_STACK = 250;
+
 /**
  * Regression of a blower door test: q = C·Δpⁿ through the logarithms, C at standard air, and the flow at 50 Pa with its
  * error.
@@ -71,7 +80,7 @@ const LEAST_RANGE = 50;
  * @see EN ISO 9972:2015, 6.2 and Annex C (regression and confidence intervals)
  */
 export function blowerDoor(test: AirTestInput): AirTestResult {
-  const { points, zero = [0, 0], direction, indoor, outdoor, volume, envelope } = test;
+  const { points, zero = [0, 0], direction, indoor, outdoor, volume, envelope, height } = test;
   const off = (zero[0] + zero[1]) / 2;
   const held = points.map(({ pressure, flow }, n) => {
     const difference = pressure - off;
@@ -139,9 +148,24 @@ export function blowerDoor(test: AirTestInput): AirTestResult {
       ...(Math.max(...zero.map(Math.abs)) > MOST_ZERO
         ? [`more than ${MOST_ZERO} Pa with the fan off: too much wind or stack`]
         : []),
+      ...lowestDoubts(Math.min(...pressures), Math.max(...zero.map(Math.abs))),
+      ...(height !== undefined && height * Math.abs(indoor - outdoor) > MOST_STACK
+        ? [`height times temperature difference above ${MOST_STACK} m·K: the stack spoils the test`]
+        : []),
       ...(Math.max(...pressures) < LEAST_RANGE ? [`no point at ${LEAST_RANGE} Pa or beyond`] : []),
     ],
   };
+}
+
+/** What is wrong with the lowest pressure of a test. @param zero difference with the fan off, Pa */
+function lowestDoubts(lowest: number, zero: number): string[] {
+  const least = Math.max(LEAST_PRESSURE, TIMES_ZERO * zero);
+  if (lowest >= least - 0.05) return [];
+  return [
+    least > LEAST_PRESSURE
+      ? `a lowest pressure under ${TIMES_ZERO} times the zero difference`
+      : `a lowest pressure under ${LEAST_PRESSURE} Pa`,
+  ];
 }
 
 /**

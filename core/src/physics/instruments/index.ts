@@ -11,4 +11,4 @@ export {
   type ThermalCamera,
   type ThermalStrip,
 } from './thermal-strip.ts';
-export { backDraft, freshAir } from './ventilation.ts';
+export { backDraft, freshAir, weatherFactor } from './ventilation.ts';

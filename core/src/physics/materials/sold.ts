@@ -8,6 +8,12 @@ export interface BoardStep {
   boards: number[];
 }
 
+/**
+ * Whether a size is at least what is asked for, as sizes are sold: one of inches stands for one of millimetres and the other
+ * way around, 38 mm for 1 1/2 in., 19 mm for 3/4 in., 3/8 in. for 10 mm, 3/4 in. for 20 mm.
+ */
+export const atLeastAsSold = (size: number, least: number): boolean => size >= 0.95 * least;
+
 /** The thickest outside insulation that is proposed, m. */
 const MAX_BUILT_UP = 0.32;
 

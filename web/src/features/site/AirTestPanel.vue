@@ -5,11 +5,12 @@ import { INCH, FOOT, fixed, formatText, parseNumber } from '@eldrun/core/units';
 import { freeName, outlineOf } from '@eldrun/core/house';
 import { InputError } from '@eldrun/core/errors';
 import { leakAtFifty } from '@eldrun/core/steady-moisture';
-import type { Airtightness } from '@eldrun/core/build-up';
+import { resolveSite, type Airtightness } from '@eldrun/core/build-up';
 import {
   backDraft,
   blowerDoor,
   freshAir,
+  weatherFactor,
   simulatedFan,
   TEST_PRESSURES,
   type AirTestResult,
@@ -58,7 +59,7 @@ const test = computed(
 const answer = computed<{ result: AirTestResult } | { problem: string } | null>(() => {
   if (!test.value) return null;
   try {
-    return { result: blowerDoor(test.value) };
+    return { result: blowerDoor({ ...test.value, height: buildingHeight.value }) };
   } catch (error) {
     if (error instanceof InputError) return { problem: error.message };
     throw error;
@@ -197,10 +198,38 @@ function toBrief(): void {
   );
 }
 
+/** Of the house as drawn: from the lowest floor to the highest plate or ridge. */
+const buildingHeight = computed(() => {
+  const tops = state.file.value.elevations.map((one) => {
+    const { top } = outlineOf(one);
+    return (one.datum ?? 0) + Math.max(...top.map(([, z]) => z));
+  });
+  const feet = state.file.value.elevations.map(({ datum = 0 }) => datum);
+  return tops.length > 0 ? Math.max(...tops) - Math.min(...feet) : 2.5;
+});
+const factor = computed(() => {
+  const { brief } = state.project.document!;
+  const { temperature, windSpeed } = resolveSite(brief.outdoor);
+  const { temperature: indoors } = brief.indoor;
+  return weatherFactor(
+    temperature.map((outdoorTemperature, m) => ({
+      outdoorTemperature,
+      indoorTemperature: typeof indoors === 'number' ? indoors : indoors[m]!,
+    })),
+    windSpeed,
+  );
+});
+
 const exhaust = ref(0.1);
 const air = computed(() =>
   result.value && test.value?.floor
-    ? freshAir(test.value.floor, test.value.bedrooms ?? 3, result.value.leakArea)
+    ? freshAir(
+        test.value.floor,
+        test.value.bedrooms ?? 3,
+        result.value.leakArea,
+        factor.value,
+        buildingHeight.value,
+      )
     : null,
 );
 const draft = computed(() =>
