@@ -9,7 +9,7 @@ import { strategyOf, swapStrategy } from '@eldrun/core/strategies';
 import { verdictsOf } from '@eldrun/core/verdicts';
 import { InputError } from '@eldrun/core/errors';
 import { validateBrief, validateWall } from '@eldrun/core/wall/schema';
-import { coldWall, sheet, withLayer, without } from '../walls.ts';
+import { coldWall, framed, sheet, withLayer, without } from '../walls.ts';
 
 const verdictOf = (file: WallFile, id: string) =>
   verdictsOf(assess(validateWall(file))).find((verdict) => verdict.id === id);
@@ -126,6 +126,23 @@ describe('verdict on the retarder and the outside insulation', () => {
       thickness: 0.0238,
     });
     expect(title(thinner, 'code-retarder')).toMatch(/under this vented cladding/);
+  });
+
+  test('insulation between outer battens counts as outside, at its value with the battens', () => {
+    const bare = without(coldWall(code('2018')), 'board');
+    const battens = framed(
+      'battens',
+      0.0889,
+      'mineral-wool-batt',
+      { width: 0.0381, spacing: 0.6096 },
+      'outside',
+    );
+    const at = bare.layers.findIndex(({ id }) => id === 'wrap');
+    const wall = painted({ ...bare, layers: bare.layers.toSpliced(at, 0, battens) });
+    // 0.0889/0.036 beside softwood on a sixteenth of the area: about 2.0 of 2.5 m²K/W.
+    const said = title(wall, 'code-retarder');
+    expect(said).toMatch(/R 1\d\.\d outside/);
+    expect(Number(/R (1\d\.\d) outside/.exec(said)![1])).toBeLessThan(13.5);
   });
 
   test('spray foam on the inner side of the sheathing counts as outside', () => {

@@ -149,7 +149,7 @@ test.each<[string, UnitSystem, string, number]>([
   ['r 6 polyiso', 'imperial', 'polyiso-foil-faced', 0.0254],
   ['r 3.5 wood fiber board', 'metric', 'wood-fiber-board-rigid', 0.16],
   ['board and batten', 'imperial', 'wood-lap-siding', 0.0127],
-  ['corrugated steel', 'imperial', 'metal-panel-steel', 0.0006],
+  ['corrugated steel siding', 'imperial', 'metal-panel-steel', 0.0006],
   ['t&g', 'imperial', 'wood-board-sheathing', 0.019],
   ['green board', 'imperial', 'gypsum-board-mold-resistant', 0.0127],
   ['exterior rated gypsum', 'imperial', 'gypsum-sheathing-glass-mat', 0.0127],

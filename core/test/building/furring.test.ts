@@ -28,7 +28,12 @@ function furring(openings: Opening[] = [], more: Partial<Elevation> = {}, width 
     openings,
     ...more,
   };
-  return layoutFurring(frameElevation(elevation, { ...sizes, width }), STRIP, trade, elevation.cover);
+  return layoutFurring(
+    frameElevation(elevation, { ...sizes, width }),
+    STRIP,
+    trade,
+    elevation.cover,
+  );
 }
 
 describe('furring', () => {

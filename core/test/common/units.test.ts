@@ -34,6 +34,9 @@ describe('lengths as builders write them', () => {
     ['6 mil', 'metric', 0.0001524],
     ['14 cm', 'imperial', 0.14],
     ['0.14 m', 'imperial', 0.14],
+    ['30-0', 'imperial', 9.144],
+    ['12-3 1/2', 'imperial', 3.7465],
+    ['7-10 1/2"', 'imperial', 2.4003],
   ] as const)('%s (%s)', (text, system, metres) => {
     expect(parseLength(text, system)).toBeCloseTo(metres, 9);
   });

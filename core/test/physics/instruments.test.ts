@@ -103,7 +103,9 @@ describe('blower door', () => {
     const doubtsOf = (change: Partial<AirTestInput>) => blowerDoor({ ...WORKED, ...change }).doubts;
     const low = [...points.slice(0, -1), { ...points.at(-1)!, pressure: 8 }];
     expect(doubtsOf({ points: low })).toContain('a lowest pressure under 10 Pa');
-    expect(doubtsOf({ zero: [3, 4] })).toContain('a lowest pressure under 5 times the zero difference');
+    expect(doubtsOf({ zero: [3, 4] })).toContain(
+      'a lowest pressure under 5 times the zero difference',
+    );
     expect(doubtsOf({ height: 8, indoor: 20, outdoor: -15 }).join()).toMatch(/250 m·K/);
     expect(doubtsOf({ height: 8, indoor: 20, outdoor: 0 }).join()).not.toMatch(/m·K/);
     expect(() => blowerDoor({ ...WORKED, zero: [16, 16] })).toThrow(/points\[9\]/);

@@ -1,3 +1,4 @@
+import { LIBRARY } from '../../physics/materials/index.ts';
 import { tradeOf, type Trade } from '../trade/index.ts';
 import { GRAVITY, INCH, type Message } from '../../common/units/index.ts';
 import type { ChosenFastener, ResolvedLayer, ResolvedWall } from '../../physics/build-up/index.ts';
@@ -103,8 +104,16 @@ function stripMass({ member, thickness }: ResolvedLayer): number {
   return clearShare * thickness * (material.density ?? 0);
 }
 
+/** Mass of a cladding on a square metre, kg: its kind's usual one in proportion to how thick it is here. */
+function usualMass({ fillId, thickness }: ResolvedLayer, weight: number): number {
+  const usual = LIBRARY[fillId!]?.cost?.thickness;
+  return usual ? (weight * thickness) / usual : weight;
+}
+
 function loadsOf({ wall, cladding, needs, strips, boards }: HungWall): AttachmentLoads {
-  const own = wall.file.attachment?.weight ?? needs?.weight ?? byMass(cladding);
+  const own =
+    wall.file.attachment?.weight ??
+    (needs?.weight === undefined ? byMass(cladding) : usualMass(cladding, needs.weight));
   const onStrips = strips.reduce((sum, strip) => sum + stripMass(strip), 0);
   const onBoards = boards.reduce((sum, board) => sum + byMass(board), 0);
   return {

@@ -133,7 +133,11 @@ export function thicknessFor(material: Material, resistance: number): number {
   return sold.find((size) => size >= needed * (1 - R_SLACK)) ?? needed;
 }
 
+/** A skin of metal, where the material is known by the studs that are made of it, m. */
+const SKIN = { category: 'metal', studs: 0.01, thickness: 0.002 };
+
 /** The thickness a material is usually sold in, m. */
-export function usualThickness({ cost, thicknesses }: MaterialHit['material']): number {
+export function usualThickness({ category, cost, thicknesses }: MaterialHit['material']): number {
+  if (category === SKIN.category && (thicknesses?.[0] ?? 0) > SKIN.studs) return SKIN.thickness;
   return cost?.thickness ?? thicknesses?.[0] ?? 0.0127;
 }

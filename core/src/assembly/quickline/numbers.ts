@@ -192,7 +192,8 @@ export function readNumbers(text: string, system: UnitSystem, steel = false): Nu
     take(new RegExp(String.raw`\bc(?:\/?c)?\s?(\d{2,4})\s*(${UNIT})?(?![\w/])`)) ??
     take(
       new RegExp(
-        String.raw`(?:@|\bat\b|\bspaced\b(?:\s+at\b)?|\bevery\b)\s*(${NUMBER})\s*(${UNIT})?`,
+        String.raw`(?:@|\bat\b|\bspaced\b(?:\s+at\b)?|\bevery\b)\s*(${NUMBER})(?:\s*(${UNIT})(?![\p{L}]))?`,
+        'u',
       ),
     );
   const spacing = typed(onCenter, ([, value, unit]) => lengthOf(value!, unit, spacingUnit(value!)));

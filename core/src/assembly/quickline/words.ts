@@ -28,7 +28,6 @@ const KEYWORDS: Record<string, Keyword> = {
   strapping: 'furring',
   batten: 'furring',
   battens: 'furring',
-  lath: 'furring',
   rips: 'furring',
   gap: 'gap',
   cavity: 'gap',

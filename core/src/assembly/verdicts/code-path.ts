@@ -1,4 +1,10 @@
-import { conductivityAt, dryPermeance, LIBRARY, rolesOf } from '../../physics/materials/index.ts';
+import {
+  conductivityAt,
+  dryPermeance,
+  isInsulation,
+  LIBRARY,
+  rolesOf,
+} from '../../physics/materials/index.ts';
 import {
   codeRows,
   type CodeAnswer,
@@ -64,20 +70,26 @@ function ratedR({ fill, fillId, thickness }: ResolvedLayer): number {
   return label ? (thickness / INCH) * label * R_VALUE : thickness / conductivityAt(fill, RATED_AT);
 }
 
+/** R of insulation between battens with the battens counted, beside each other by area, m²K/W. */
+function betweenBattens(layer: ResolvedLayer): number {
+  const { share, material } = layer.member!;
+  const wood = layer.thickness / conductivityAt(material, RATED_AT);
+  return 1 / ((1 - share) / ratedR(layer) + share / wood);
+}
+
 /**
- * Rated R of all that insulates without a break outside the frame: boards, insulated sheathing, insulating weather
- * boards, m²K/W.
+ * Rated R of all that insulates outside the frame: boards, insulated sheathing, insulating weather boards at their label,
+ * and what stands between outer battens at its value with the battens, m²K/W.
  */
 export function continuousR(wall: ResolvedWall): number {
-  return wall.layers
-    .slice(frameEnd(wall) + 1, wall.counted)
-    .filter(
-      ({ source, fill, fillId }) =>
-        source.kind === 'sheet' &&
-        fill !== null &&
-        rolesOf(fillId!, fill).includes('continuous-insulation'),
-    )
-    .reduce((sum, layer) => sum + ratedR(layer), 0);
+  return wall.layers.slice(frameEnd(wall) + 1, wall.counted).reduce((sum, layer) => {
+    const { source, fill, fillId, member } = layer;
+    if (!fill) return sum;
+    if (member) return isInsulation(fillId!, fill) ? sum + betweenBattens(layer) : sum;
+    return source.kind === 'sheet' && rolesOf(fillId!, fill).includes('continuous-insulation')
+      ? sum + ratedR(layer)
+      : sum;
+  }, 0);
 }
 
 /**
@@ -99,7 +111,7 @@ export function outsideRForRows(wall: ResolvedWall, sprayFoam: CodeRows['sprayFo
 /** Rated R of the insulation in the cavities, m²K/W. */
 export function cavityR(wall: ResolvedWall): number {
   return wall.layers
-    .slice(0, wall.counted)
+    .slice(0, wall.mainFrame === null ? wall.counted : frameEnd(wall) + 1)
     .filter(({ fill, fillId }) => fill && rolesOf(fillId!, fill)[0] === 'cavity-insulation')
     .reduce((sum, layer) => sum + ratedR(layer), 0);
 }

@@ -20,6 +20,7 @@ import { sheathingMoistureRule } from './sheathing-moisture.ts';
 import { sunDriven } from './sun-driven.ts';
 import { claddingGap } from './cladding-gap.ts';
 import { effectiveR } from './effective-r.ts';
+import { finishThickness } from './finish-thickness.ts';
 import { framingLoss as framingLossRule } from './framing-loss.ts';
 import { ghosting } from './ghosting.ts';
 import { innerSurface } from './inner-surface.ts';
@@ -84,6 +85,7 @@ const RULES: readonly Rule[] = [
   airBarrier,
   claddingGap,
   claddingSystemRule,
+  finishThickness,
   insulationDrainage,
   attachment,
   pointBridges,

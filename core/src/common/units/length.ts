@@ -37,6 +37,9 @@ const WHOLE = new RegExp(
   String.raw`^(?:(${NUMBER})\s*('|′|ft|feet|foot)\s*)?(?:(${NUMBER})\s*(mm|cm|mils?|m|in(?:ch(?:es)?)?|"|″|''|'|′|ft|feet|foot)?\.?)?$`,
 );
 
+/** As plans write feet and inches: `30-0`, `12-3 1/2`; `5-1/2` is inches. */
+const FEET_AND_INCHES = /^(\d+)-((?:1[01]|\d)(?:\s+\d+\s*\/\s*\d+)?)\s*(?:"|″|in\.?)?$/;
+
 /** The longest length Eldrun takes for a part of a wall, in m. */
 const MAX_LENGTH = 10;
 
@@ -96,6 +99,8 @@ function readLength(text: string, system: UnitSystem): number | null {
     .replace(/[½¼¾⅛⅜⅝⅞]/g, (sign) => ` ${VULGAR[sign]}`)
     .replace(/''/g, '"')
     .trim();
+  const site = system === 'imperial' && FEET_AND_INCHES.exec(plain);
+  if (site) return Number(site[1]) * FOOT + readNumber(site[2]!) * INCH;
   const match = WHOLE.exec(plain);
   if (!plain || !match) return null;
   const [, feet, , number, unit] = match;

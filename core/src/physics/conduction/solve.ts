@@ -117,9 +117,7 @@ export function* planeSteps(
     const again = figureOf(solved);
     small = change <= tolerance && Math.abs(again - read) <= (figure?.within ?? 0) ? small + 1 : 0;
     read = again;
-    settled = quick
-      ? small > 0
-      : small >= IN_TURN && finer.conductivity.length >= LEAST_CELLS;
+    settled = quick ? small > 0 : small >= IN_TURN && finer.conductivity.length >= LEAST_CELLS;
   }
 }
 

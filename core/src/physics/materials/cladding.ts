@@ -13,8 +13,10 @@ export interface CladdingNeeds {
   id: string;
   materials: string[];
   direct: DirectlyOnWall;
-  /** kg/m² */
+  /** kg/m², at its usual thickness. */
   weight?: number;
+  /** The least that its coats come to together, over lath or boards and on masonry, m. */
+  least?: { thickness: number; onMasonry?: number; coats: string; source: string };
   gap: {
     min: number;
     wetClimateMin: number;
