@@ -1,9 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
 import { applyCommands } from '@eldrun/core/wall';
 import {
+  besideJudgment,
   judge,
   judgedMarginOf,
   judgeWithRuns,
+  judgmentFixes,
   judgmentFixSteps,
   madeUpWeather,
   missingForRuns,
@@ -11,11 +13,22 @@ import {
   runPlan,
   type Judgment,
 } from '@eldrun/core/judgment';
-import { judgedLayer, stopsAir } from '@eldrun/core/steady-moisture';
+import {
+  criticalHumidity,
+  judgedLayer,
+  moldLimit,
+  stopsAir,
+  surfaceHumidity,
+  surfaceLimit,
+} from '@eldrun/core/steady-moisture';
+import { saturationPressure } from '@eldrun/core/climate';
+import { DEFAULT_RUN, simulate, transientFor } from '@eldrun/core/transient';
+import { verdictsOf } from '@eldrun/core/verdicts';
 import { messageText } from '@eldrun/core/units';
-import { resolveWall, type WallFile } from '@eldrun/core/build-up';
+import { resolveWall, waterLine, type Layer, type WallFile } from '@eldrun/core/build-up';
 import { LIBRARY } from '@eldrun/core/materials';
 import { validateWall } from '@eldrun/core/wall/schema';
+import { moistureOf } from '../../src/assembly/judgment/in-parts.ts';
 import { assessed, CASES, notBest, simulated } from '../judged-by-peers.ts';
 import { coldWall, framed, sheet, withLayer, without } from '../walls.ts';
 
@@ -393,5 +406,152 @@ describe('fixes', () => {
     const { labels, refused } = fixesOf(pool);
     expect(labels).toEqual([]);
     expect(messageText(refused!, 'imperial')).toMatch(/more than 6 in\..*two rows of studs/);
+  });
+});
+
+describe('air from outdoors, cold and damp rooms', () => {
+  const q50 = (value: number) => ({ airtightness: { flow: value / 3600, pressure: 50 } });
+  const cooled = (inner: Layer[], more: Partial<WallFile> = {}): WallFile => {
+    const { layers } = without(coldWall(), 'board', 'gap');
+    return coldWall({
+      outdoor: { climate: 'hot-humid' },
+      indoor: { temperature: 18, humidity: { kind: 'fixed', relativeHumidity: 0.55 } },
+      layers: [...inner, ...layers],
+      ...more,
+    });
+  };
+  const paint = sheet('paint', 'latex-paint', 0.0001);
+
+  test('a leaky wall of a cooled house is a caution, by fans as by holes; a tight one is none', () => {
+    expect(judged(cooled([paint], q50(0.5)))).toMatchObject({ moisture: 'pass' });
+    expect(judged(cooled([paint], q50(20)))).toMatchObject({
+      moisture: 'caution',
+      decides: { id: 'humid-air' },
+    });
+    expect(judged(cooled([paint], { ...q50(5), pressure: -3 }))).toMatchObject({
+      moisture: 'caution',
+      decides: { id: 'humid-air' },
+    });
+  });
+
+  test('by the hour too: behind vinyl paper, and where outdoor air leaks in, it is damper', () => {
+    const dampest = (wall: WallFile): number => {
+      const assessment = assessed(wall);
+      const weather = madeUpWeather(assessment.wall);
+      const climate = { climate: 'hot-humid' };
+      const transient = {
+        ...transientFor(assessment.wall, DEFAULT_RUN, climate)!,
+        start: 4344,
+        hours: 744,
+      };
+      const run = simulate({ format: 'eldrun-simulation', version: 1, wall, transient }, weather);
+      const face = run.result.faces.findIndex(({ inner }) => inner === 'gypsum');
+      return run.result.faces[face]!.humidHours;
+    };
+    const humid = {
+      indoor: { temperature: 18, humidity: { kind: 'fixed' as const, relativeHumidity: 0.7 } },
+    };
+    const tight = dampest(cooled([paint], { ...q50(0.1), ...humid }));
+    expect(dampest(cooled([paint], { ...q50(20), ...humid }))).toBeGreaterThan(tight);
+    const vinyl = sheet('paint', 'vapor-retarder-primer', 0.0001);
+    expect(dampest(cooled([vinyl], { ...q50(0.1), ...humid }))).toBeGreaterThan(tight + 100);
+  });
+
+  test('a cold store keeps its polyethylene: without it outdoor vapor wets the board as well', () => {
+    const store = cooled([], {
+      indoor: { temperature: 2, humidity: { kind: 'fixed', relativeHumidity: 0.85 } },
+    });
+    const wall = inside(store, 'polyethylene-6mil', 0.00015);
+    expect(judged(wall).moisture).toBe('fail');
+    expect(judged(store)).toMatchObject({ moisture: 'fail', decides: { id: 'humid-air' } });
+    const assessment = assessed(wall);
+    const { fixes } = judgmentFixes(assessment, judge(assessment), {}, null);
+    expect(fixes.flatMap(({ commands }) => commands)).not.toContainEqual(
+      expect.objectContaining({ type: 'removeLayer' }),
+    );
+    const side = verdictsOf(assessment).find(({ id }) => id === 'retarder-side')!;
+    expect(side.fixes).toEqual([]);
+  });
+
+  test('a retarder and an air barrier do not pass at any humidity in any cold', () => {
+    const at = (relativeHumidity: number, climate = 'subarctic') =>
+      judged({
+        ...inside(without(coldWall(), 'board'), 'variable-membrane-high-range'),
+        outdoor: { climate },
+        indoor: { temperature: 21, humidity: { kind: 'fixed', relativeHumidity } },
+      });
+    expect(at(0.33).moisture).toBe('pass');
+    expect(at(0.45)).toMatchObject({ moisture: 'caution', decides: { id: 'humid-and-cold' } });
+    expect(at(0.55)).toMatchObject({ moisture: 'fail', decides: { id: 'humid-and-cold' } });
+    expect(at(0.5, 'mixed-marine').moisture).toBe('pass');
+  });
+
+  test('rooms under 15 °C are judged by the critical humidity of their temperature, not by 80 %', () => {
+    const at = (indoorTemperature: number) => ({
+      indoorTemperature,
+      outdoorTemperature: -10,
+      indoorVaporPressure: 0.6 * saturationPressure(indoorTemperature),
+      outdoorVaporPressure: 250,
+    });
+    expect(moldLimit(at(16))).toBeCloseTo(surfaceLimit(at(16), 0.8), 9);
+    const garage = at(12);
+    expect(moldLimit(garage)).toBeLessThan(surfaceLimit(garage, 0.8));
+    expect(surfaceHumidity(garage, moldLimit(garage))).toBeCloseTo(
+      criticalHumidity(moldLimit(garage)),
+      6,
+    );
+  });
+});
+
+describe('what a judgment says stands in the list', () => {
+  test('the rule that decided has a row of its status, with mends or which way of building suits', () => {
+    for (const { wall } of CASES) {
+      const assessment = assessed(wall);
+      const judgment = judge(assessment);
+      const fixes = judgmentFixes(assessment, judgment, {}, null);
+      const rows = besideJudgment(verdictsOf(assessment), judgment, fixes);
+      if (judgment.moisture === 'pass') continue;
+      const row = rows.find(({ id }) => id === judgment.decides.id)!;
+      expect(row.status).toBe(judgment.moisture);
+      const said = messageText(row.reason, 'metric');
+      expect(row.fixes.length > 0 || /suits?|It would take more/.test(said)).toBe(true);
+    }
+  });
+});
+
+describe('composite sheets and masonry', () => {
+  test('a panel of foam and wood is judged in its parts, its skin on the cold side by itself', () => {
+    const panel = (composition: { material: string; thickness: number }[]): WallFile => ({
+      ...withLayer(without(coldWall(), 'wrap', 'board'), 'osb', {
+        material: 'panel',
+        thickness: 0.0365,
+      }),
+      materials: {
+        panel: { ...LIBRARY['insulated-structural-sheathing-r6']!, composition },
+      },
+    });
+    const foam = { material: 'polyiso-glass-mat-faced', thickness: 0.0254 };
+    const wood = { material: 'osb', thickness: 0.0111 };
+    const face = (wall: WallFile) => judgedLayer(moistureOf(assessed(wall)).wall)!.fill!.name;
+    expect(face(panel([wood, foam]))).toMatch(/^Oriented strand board.* of insulated structural/);
+    expect(face(panel([foam, wood]))).toMatch(/^Polyiso/);
+    const { wall } = moistureOf(assessed(panel([foam, wood])));
+    expect(wall.layers.map(({ id }) => id)).toContain('osb-part-2');
+    expect(waterLine(wall)!.id).toBe('osb-part-2');
+    expect(moistureOf(assessed(coldWall())).wall.layers).toHaveLength(coldWall().layers.length);
+  });
+
+  test('masonry insulated inside: frost where it is wet and cold, none where it is dry', () => {
+    const wall = (climate: string): WallFile =>
+      coldWall({
+        outdoor: { climate },
+        layers: [
+          sheet('plaster', 'gypsum-plaster', 0.013),
+          sheet('board', 'xps', 0.05),
+          sheet('brick', 'brick-masonry', 0.33),
+        ],
+      });
+    expect(judged(wall('cold-humid'))).toMatchObject({ decides: { id: 'mass-masonry' } });
+    expect(judged(wall('cold-dry')).moisture).toBe('pass');
   });
 });

@@ -10,7 +10,9 @@ import {
   vaporTrap,
   waterBarrier,
   type Finding,
+  type LayerRule,
 } from '../verdicts/index.ts';
+import { moistureOf } from './in-parts.ts';
 import type { Decision } from './types.ts';
 
 /** What fails a wall by itself, whatever else is said of it; the first of them that fails decides. */
@@ -23,6 +25,18 @@ const FROM_LAYERS = [
   monthlyCondensation,
   claddingGap,
 ] as const;
+
+/** What happens inside a wall, for which a composite sheet is its parts. */
+const INSIDE: ReadonlySet<LayerRule> = new Set([
+  vaporTrap,
+  retarderSide,
+  humidAir,
+  monthlyCondensation,
+]);
+
+/** What a rule finds of a wall for its judgment. */
+export const findingOf = (rule: LayerRule, assessment: LayerAssessment): Finding | null =>
+  rule.judge(INSIDE.has(rule) ? moistureOf(assessment) : assessment);
 
 const decided = (id: string, { title }: Finding): Decision => ({
   moisture: 'fail',
@@ -50,7 +64,7 @@ export function decidesAlone(
 ): Decision | null {
   for (const rule of FROM_LAYERS) {
     if (spared.includes(rule.id)) continue;
-    const finding = rule.judge(assessment);
+    const finding = findingOf(rule, assessment);
     found?.set(rule.id, finding);
     if (finding?.status === 'fail') return decided(rule.id, finding);
   }

@@ -3,6 +3,11 @@ import { faceWords } from '../simulation/index.ts';
 import type { LayerAssessment } from '../assessment/index.ts';
 import { MONTHS } from '../../physics/climate/index.ts';
 import { measured, say, type Message } from '../../common/units/index.ts';
+import {
+  massMasonry,
+  type ResolvedLayer,
+  type ResolvedWall,
+} from '../../physics/build-up/index.ts';
 import { layerName } from '../verdicts/index.ts';
 import { MOISTURE_ORDER, type Decision, type MoistureStatus } from './types.ts';
 
@@ -16,6 +21,8 @@ const GROWTH_INDOORS = 1;
 const TRACES = 0.5;
 /** An index that reads 0.0. */
 const NONE = 0.05;
+/** Times that masonry may freeze wet in a year before somebody has to ask, with an indicator of this kind. */
+const WET_FROST = 10;
 /** Days above 20 % moisture that wood bears at a stretch. */
 const DAMP_DAYS = 30;
 /** Liquid water at a face that takes none up from which it runs, kg/m². */
@@ -38,11 +45,11 @@ function findingsOf(assessment: LayerAssessment, run: JudgedRun): Finding[] {
       assessment,
       wall.layers.find((layer) => layer.id === id)!,
     );
-  const faces = run.faces.slice(0, inside);
+  const faces = judgedFaces(wall, run);
   const at = (face: JudgedRun['faces'][number]): string => faceWords(face, name);
   // From what on a face is looked at: that of the room, the first, sooner than those inside.
   const from = (face: (typeof faces)[number]): number =>
-    face === faces[0] ? GROWTH_INDOORS : GROWTH;
+    face === run.faces[0] ? GROWTH_INDOORS : GROWTH;
   const worst = faces.reduce((a, b) => (b.mold / from(b) > a.mold / from(a) ? b : a));
   const rising = faces.reduce((a, b) => (b.later > a.later ? b : a));
   const grows = worst.mold >= from(worst);
@@ -82,8 +89,40 @@ function findingsOf(assessment: LayerAssessment, run: JudgedRun): Finding[] {
         text: say`${name(wood.layer)} is above 20 % moisture for ${String(wood.damp)} days at a stretch, ${measured('share', wood.peak)} at the most, in ${MONTHS[wood.month]!}.`,
       });
   }
+  const mass = massMasonry(wall);
+  const frost = run.frost.find(({ layer }) => layer === mass?.id);
+  if (frost && frost.wetCycles >= WET_FROST)
+    findings.push({
+      moisture: 'caution',
+      id: 'frost',
+      amount: frost.wetCycles,
+      text: say`${name(frost.layer)} froze wet ${String(frost.wetCycles)} times in the second year: whether it bears that is for a test of it to tell.`,
+    });
   return findings;
 }
+
+/** Sheets that are put on wet, and stick to masonry all over. */
+const PUT_ON_WET = new Set(['masonry', 'plaster', 'spray-foam']);
+
+/**
+ * Faces at which mold and water are looked for: those inside the gap or the water line, but for those between masonry and
+ * what is bonded to it, where there is neither air nor anything to live on.
+ */
+function judgedFaces(wall: ResolvedWall, { faces }: JudgedRun): JudgedRun['faces'] {
+  const bonded = (a: ResolvedLayer | undefined, b: ResolvedLayer | undefined): boolean =>
+    a?.fill?.category === 'masonry' &&
+    b !== undefined &&
+    (PUT_ON_WET.has(b.fill?.category ?? '') || isRender(b));
+  return faces
+    .slice(0, facesInside(wall))
+    .filter(
+      (_, i) =>
+        !bonded(wall.layers[i - 1], wall.layers[i]) && !bonded(wall.layers[i], wall.layers[i - 1]),
+    );
+}
+
+const isRender = ({ fill, fillId }: ResolvedLayer): boolean =>
+  fill !== null && /stucco|render|plaster/i.test(`${fillId!} ${fill.name}`);
 
 const worse = (a: Finding, b: Finding): Finding => {
   const order = MOISTURE_ORDER.indexOf(a.moisture) - MOISTURE_ORDER.indexOf(b.moisture);
@@ -109,7 +148,10 @@ export function damageOf(assessment: LayerAssessment, run: JudgedRun): number {
   const inside = facesInside(assessment.wall);
   const at = (id: string): number => assessment.wall.layers.findIndex((layer) => layer.id === id);
   return Math.max(
-    ...run.faces.slice(0, inside).flatMap(({ mold, water }) => [mold / MOLD_LIMIT, water / RUNS]),
+    ...judgedFaces(assessment.wall, run).flatMap(({ mold, water }) => [
+      mold / MOLD_LIMIT,
+      water / RUNS,
+    ]),
     ...run.woods.filter(({ layer }) => at(layer) < inside).map(({ damp }) => damp / DAMP_DAYS),
   );
 }

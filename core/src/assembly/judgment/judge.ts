@@ -2,7 +2,14 @@ import type { Assessment, LayerAssessment } from '../assessment/index.ts';
 import { say, type Message } from '../../common/units/index.ts';
 import { humidAir, leaksIn, retarderRow, vaporTrap } from '../verdicts/index.ts';
 import type { ResolvedWall } from '../../physics/build-up/index.ts';
-import { ANSWERED_BY_RUNS, decidesAlone, surfaceDecides, type Found } from './decisive.ts';
+import {
+  ANSWERED_BY_RUNS,
+  decidesAlone,
+  findingOf,
+  surfaceDecides,
+  type Found,
+} from './decisive.ts';
+import { moistureOf } from './in-parts.ts';
 import { driesShutIn, judgeRuns } from './hourly.ts';
 import type { RunsDone } from './runs.ts';
 import { airBarrierRelied, judgeStatically, lowered } from './static.ts';
@@ -77,12 +84,13 @@ export function judgeWithRuns(assessment: Assessment, runs: RunsDone | null): Ju
   if (!runs) return judge(assessment);
   const alone = decidesAlone(assessment, ANSWERED_BY_RUNS) ?? surfaceDecides(assessment);
   if (alone) return judgmentOf(assessment, alone, 'static', true);
-  const decision = judgeRuns(assessment, runs.standard);
+  const inside = moistureOf(assessment);
+  const decision = judgeRuns(inside, runs.standard);
   if (!decision) return judge(assessment);
-  const trap = vaporTrap.judge(assessment);
+  const trap = findingOf(vaporTrap, assessment);
   if (trap?.status === 'fail') {
     if (!runs.shutIn || runs.shutIn.problem !== null) return judge(assessment);
-    const dries = driesShutIn(assessment, runs.shutIn);
+    const dries = driesShutIn(inside, runs.shutIn);
     if (!dries || decision.moisture !== 'fail')
       return judgmentOf(
         assessment,

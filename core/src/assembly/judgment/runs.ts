@@ -8,6 +8,7 @@ import {
 import type { Materials } from '../../physics/materials/index.ts';
 import { shutInWood, vaporTrap } from '../verdicts/index.ts';
 import { ANSWERED_BY_RUNS, decidesAlone, surfaceDecides } from './decisive.ts';
+import { moistureOf } from './in-parts.ts';
 import { missingForRuns, shutInRun, standardRuns } from './standard-runs.ts';
 
 /** The runs that a judgment of a wall asks for: the standard exposure, and that of wood shut in between two tight layers. */
@@ -34,8 +35,9 @@ export function runsWanted(assessment: Assessment): boolean {
  */
 export function planRuns(assessment: Assessment, weather: WeatherYear): RunPlan | null {
   if (!runsWanted(assessment)) return null;
-  const { wall } = assessment;
-  const shut = vaporTrap.judge(assessment)?.status === 'fail' ? shutInWood(assessment) : null;
+  const inside = moistureOf(assessment);
+  const { wall } = inside;
+  const shut = vaporTrap.judge(inside)?.status === 'fail' ? shutInWood(inside) : null;
   return { standard: standardRuns(wall, weather), shutIn: shut && shutInRun(wall, shut) };
 }
 

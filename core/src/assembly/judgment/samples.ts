@@ -15,6 +15,7 @@ import {
   type WallFile,
 } from '../../physics/build-up/index.ts';
 import { damageOf, judgeRuns } from './hourly.ts';
+import { moistureOf } from './in-parts.ts';
 import { madeUpWeather, standardRuns, WEATHER_SEED } from './standard-runs.ts';
 import type { MoistureStatus } from './types.ts';
 
@@ -195,13 +196,14 @@ export function* sampleSteps(
   { ranges = SAMPLE_RANGES, seed = WEATHER_SEED }: { ranges?: SampleRanges; seed?: number } = {},
   hours: WeatherYear | null = null,
 ): Generator<number, Sample | null, boolean | undefined> {
-  const { wall } = assessment;
+  const { wall } = moistureOf(assessment);
   const drawn = drawSample(number, ranges, seed);
   const weather = hours ?? madeUpWeather(wall, WEATHER_SEED + drawn.weather);
   const file = sampledRun(wall, drawn, weather);
   const run: JudgedRun = yield* judgedRunSteps(file, weather);
-  const decision = judgeRuns({ ...assessment, wall: resolveWall(file.wall) }, [run]);
-  return decision && { drawn, moisture: decision.moisture, damage: damageOf(assessment, run) };
+  const sampled = { ...assessment, wall: resolveWall(file.wall) };
+  const decision = judgeRuns(sampled, [run]);
+  return decision && { drawn, moisture: decision.moisture, damage: damageOf(sampled, run) };
 }
 
 /** Ranks from 0, equal values sharing their mean rank. */

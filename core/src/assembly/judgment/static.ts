@@ -4,6 +4,7 @@ import { cavityFaceTemperature, resistancesAt } from '../../physics/steady-heat/
 import { dryPermeance } from '../../physics/materials/index.ts';
 import {
   dampVaporThickness,
+  isWooden,
   DAMP_WOOD,
   judgedLayer,
   leakAtFifty,
@@ -25,6 +26,7 @@ import {
   humidAir,
   innerRetarder,
   layerName,
+  massMasonryRule,
   retarderRow,
   retarderSide,
   sunDriven,
@@ -34,7 +36,8 @@ import {
 } from '../verdicts/index.ts';
 import { lower } from '../../physics/build-up/index.ts';
 import type { CodePath } from '../../common/prescriptive/index.ts';
-import type { Found } from './decisive.ts';
+import { findingOf, type Found } from './decisive.ts';
+import { moistureOf } from './in-parts.ts';
 import type { Decision, MoistureStatus } from './types.ts';
 
 /** A mean margin over the three coldest months from which on the judged face is warm enough, K. */
@@ -162,9 +165,10 @@ export const airBarrierRelied = say`its air barrier, sealed at joints, edges and
  * @param found what rules have found of it already
  */
 export function judgeStatically(assessment: LayerAssessment, found?: Found): Decision {
-  const { wall } = assessment;
+  const inside = moistureOf(assessment);
+  const { wall } = inside;
   const face = judgedMarginOf(wall);
-  const name = face && layerName(assessment, face.layer);
+  const name = face && layerName(inside, face.layer);
   const decide = (
     moisture: MoistureStatus,
     id: string,
@@ -196,14 +200,26 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
       );
   }
 
+  const holds = bearable(inside);
+  if (wall.mainFrame === null && holds && !wall.layers.some(isWooden))
+    return lowered(
+      assessment,
+      decide(
+        'pass',
+        'masonry',
+        say`No frame and no wood to be harmed: what condenses dries again within the year.`,
+      ),
+      LOWERING,
+      found,
+    );
+
   const end = frameEnd(wall);
   const outward = face ? face.layer.index : end + 1;
-  const inner = innerRetarder(assessment);
+  const inner = innerRetarder(inside);
   const retarded =
     inner.layer?.fill != null &&
     dryPermeance(inner.layer.fill, inner.layer.thickness) <= CLASS_II * (1 + 1e-9);
   const damp = Math.max(0, ...sheathingMoisture(wall).flatMap(({ content }) => content));
-  const holds = bearable(assessment);
   if (
     retarded &&
     opensOutward(wall, outward) &&
@@ -214,7 +230,7 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
     const leak = leakAtFifty(wall.file.airtightness);
     const deep = insideOfPanels(wall);
     const excess = excessAt(wall, outward);
-    const because = say`${layerName(assessment, inner.layer!)} holds vapor back and the outer side lets it out`;
+    const because = say`${layerName(inside, inner.layer!)} holds vapor back and the outer side lets it out`;
     if (leak > LEAKY)
       return decide(
         'caution',
@@ -246,7 +262,7 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
     );
   }
 
-  const row = retarderRow(assessment, experience(wall));
+  const row = retarderRow(assessment, experience(assessment.wall));
   if (row?.status === 'meets') {
     const open = row.class === 'III' || row.class === 'open';
     const tight = open && !row.enoughOutside ? tightOutside(wall, outward) : null;
@@ -254,7 +270,7 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
       return decide(
         'fail',
         'tight-and-cold',
-        say`${layerName(assessment, tight)} lets nothing out, nothing inside holds vapor back, and too little insulation outside keeps it warm.`,
+        say`${layerName(inside, tight)} lets nothing out, nothing inside holds vapor back, and too little insulation outside keeps it warm.`,
       );
     return decide(
       'caution',
@@ -284,8 +300,18 @@ export function judgeStatically(assessment: LayerAssessment, found?: Found): Dec
   );
 }
 
-/** What lowers a pass to a caution: the trap, a retarder on the wrong side, humid air from outdoors, sun-driven vapor, rain that nothing drains. */
-const LOWERING: readonly LayerRule[] = [vaporTrap, retarderSide, humidAir, sunDriven, claddingGap];
+/**
+ * What lowers a pass to a caution: the trap, a retarder on the wrong side, humid air from outdoors, sun-driven vapor, rain
+ * that nothing drains, frost in masonry that is insulated inside.
+ */
+const LOWERING: readonly LayerRule[] = [
+  vaporTrap,
+  retarderSide,
+  humidAir,
+  sunDriven,
+  claddingGap,
+  massMasonryRule,
+];
 
 /** A decision, lowered to a caution where one of some rules has more than a note. */
 export function lowered(
@@ -297,7 +323,7 @@ export function lowered(
   for (const rule of rules) {
     if (rule === claddingGap && undrained(assessment) === null) continue;
     const known = found?.get(rule.id);
-    const finding = known === undefined ? rule.judge(assessment) : known;
+    const finding = known === undefined ? findingOf(rule, assessment) : known;
     if (finding && (finding.status === 'caution' || finding.status === 'fail'))
       return {
         ...decision,

@@ -5,7 +5,8 @@ import {
   leakAtFifty,
   moldHumidity,
 } from '../../physics/steady-moisture/index.ts';
-import { measured, say } from '../../common/units/index.ts';
+import { CLASS_EXCESS } from '../../physics/climate/index.ts';
+import { measured, PERM, say } from '../../common/units/index.ts';
 import type { LayerAssessment } from '../assessment/index.ts';
 import type { Fix } from '../wall/index.ts';
 import type { FixContext, LayerRule } from './types.ts';
@@ -13,6 +14,15 @@ import { layerName, lower, monthName, pressureText } from './words.ts';
 
 /** Outdoor air that a cooled wall bears where it gets in: what 1.5 Pa drive through a house of usual tightness, m³/(m²·s). */
 const BORNE = componentLeak(ASSUMED_LEAK, 1.5);
+
+/**
+ * Excess of outdoor vapor at the face above which a room is cold for its climate, and too cold to be without a retarder
+ * outside, Pa: those by which rooms of humidity classes 3 and 4 exceed frosty air (EN ISO 13788:2012, Annex A), turned around.
+ */
+const COLD = CLASS_EXCESS[2];
+const TOO_COLD = CLASS_EXCESS[3];
+/** What holds vapor back outside, kg/(s·m²·Pa). */
+const HELD = 1 * PERM;
 
 /** Margins over the outdoor dew point above which nobody asks, K. */
 const FAR = 3;
@@ -32,12 +42,13 @@ export const humidAir: LayerRule = {
     const { wall } = assessment;
     const found = inwardHumidityOf(wall);
     if (!found || found.margin >= FAR) return null;
-    const { layer, month, temperature, margin, humidity } = found;
+    const { layer, month, temperature, margin, humidity, excess, outside } = found;
     const name = layerName(assessment, layer);
     const conditions = wall.months[month]!;
     const limit = moldHumidity(conditions, temperature);
     const where = say`In ${monthName(month)} the outer face of ${lower(name)} is at ${measured('temperature', temperature)}; outdoor air condenses below ${measured('temperature', temperature - margin)}. Steady state of monthly means, through the cavity as it is while damp, with the leak inward.`;
-    if (humidity >= 1)
+    const bare = outside > HELD;
+    if (humidity >= 1 || (bare && excess > TOO_COLD))
       return {
         status: 'fail',
         title: say`Vapor from outdoors condenses behind ${lower(name)}: the room is colder than its dew point`,
@@ -48,6 +59,12 @@ export const humidAir: LayerRule = {
         status: 'caution',
         title: say`Humid outdoor air leaks in behind ${lower(name)}, which is below its dew point`,
         reason: say`${where} ${measured('leakAtFifty', leakAtFifty(wall.file.airtightness))} at 50 Pa${wall.file.pressure ? say` and fans of ${pressureText(wall.file.pressure)}` : ''} bring more air than such a wall bears; mold follows where it enters, though the mean of the wall stays dry.`,
+      };
+    if (bare && excess > COLD)
+      return {
+        status: 'caution',
+        title: say`The room is cold for this climate, and nothing outside holds vapor back`,
+        reason: say`${where} What comes in goes on to the room as it should, as long as finish and paint inside stay open; a retarder and the air barrier outside are safer.`,
       };
     if (humidity >= limit)
       return {

@@ -25,6 +25,7 @@ import { framingLoss as framingLossRule } from './framing-loss.ts';
 import { ghosting } from './ghosting.ts';
 import { innerSurface } from './inner-surface.ts';
 import { insulationDrainage } from './insulation-drainage.ts';
+import { massMasonryRule } from './mass-masonry.ts';
 import { layerOrder } from './layer-order.ts';
 import { safety } from './safety.ts';
 import { pointBridges } from './point-bridges.ts';
@@ -60,6 +61,7 @@ export { layerOrder } from './layer-order.ts';
 export { claddingGap, gapLayer, undrained } from './cladding-gap.ts';
 export { bearable, monthlyCondensation } from './monthly-condensation.ts';
 export { addedBoards, MAX_OUTSIDE, thickenedBoard } from './outside-insulation.ts';
+export { massMasonryRule } from './mass-masonry.ts';
 export { retarderSide } from './retarder-side.ts';
 export { sunDriven } from './sun-driven.ts';
 export { shutInWood, vaporTrap } from './vapor-trap.ts';
@@ -87,6 +89,7 @@ const RULES: readonly Rule[] = [
   claddingSystemRule,
   finishThickness,
   insulationDrainage,
+  massMasonryRule,
   attachment,
   pointBridges,
   effectiveR,

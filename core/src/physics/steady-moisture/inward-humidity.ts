@@ -22,6 +22,10 @@ export interface InwardHumidity {
   margin: number;
   /** Relative humidity there, 1 and more where water condenses. */
   humidity: number;
+  /** By how much the vapor outdoors exceeds what the face can hold, Pa. */
+  excess: number;
+  /** Permeance of all outside it while damp, kg/(s·m²·Pa). */
+  outside: number;
   /** Outdoor air that leaks in behind it, m³/(m²·s). */
   leak: number;
 }
@@ -63,6 +67,8 @@ function compute(wall: ResolvedWall): { found: InwardHumidity | null } {
         temperature,
         margin: temperature - dewPoint(outdoorVaporPressure),
         humidity,
+        excess: outdoorVaporPressure - saturationPressure(temperature),
+        outside: outward,
         leak,
       };
   });

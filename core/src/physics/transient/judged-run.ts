@@ -2,11 +2,12 @@ import { monthStarts, type WeatherYear } from '../climate/index.ts';
 import { isWood, type Materials } from '../materials/index.ts';
 import type { ResolvedWall } from '../build-up/index.ts';
 import { wallFaces } from './faces.ts';
+import { FrostCount } from './frost.ts';
 import { LayerWater } from './layer-water.ts';
 import { MoldIndex } from './mold.ts';
 import { balanceOf, closes, prepare, unsettled, type Prepared } from './prepare.ts';
 import { FREE } from './node-state.ts';
-import type { SimulationFile, WallFace } from './types.ts';
+import type { FrostResult, SimulationFile, WallFace } from './types.ts';
 
 const DAY = 24;
 const YEAR = 8760;
@@ -51,6 +52,8 @@ export interface JudgedRun {
   /** Faces from indoors; face i is the inner face of layer i. */
   faces: JudgedFace[];
   woods: JudgedWood[];
+  /** By layer of masonry, of the judged year. */
+  frost: FrostResult[];
   /** When the watched layer first held less than 16 %, h; null for never. */
   dryTo16: number | null;
   notes: string[];
@@ -177,6 +180,7 @@ export function* judgedRunSteps(
       wall.layers.findIndex(({ id }) => id === watch),
     ),
   );
+  const frosts = FrostCount.of(wall, mesh);
   const judgedFrom = hours - YEAR;
   let dryTo16: number | null = null;
   let problem: string | null = null;
@@ -188,6 +192,7 @@ export function* judgedRunSteps(
     }
     const month = MONTH_OF[(start + hour) % YEAR]!;
     if (hour >= judgedFrom) for (let i = 0; i < faces.length; i++) faces[i]!.hour(solver, month);
+    if (hour >= judgedFrom) for (const frost of frosts) frost.hour(solver);
     if ((hour + 1) % DAY === 0) {
       if (hour >= judgedFrom) for (const wood of woods) wood.day(solver, month);
       if (dryTo16 === null && watched.content(solver.humidity).mc < DRY_AGAIN) dryTo16 = hour + 1;
@@ -204,6 +209,7 @@ export function* judgedRunSteps(
     hours: hour,
     faces: faces.map(({ result }) => result),
     woods: woods.map(({ result }) => result),
+    frost: frosts.map(({ result }) => result),
     dryTo16,
     notes: run.notes,
     problem,
