@@ -560,7 +560,7 @@ describe('the edges of a house', () => {
           openings: (elevation.openings ?? []).map((one) => ({
             ...one,
             x: one.x - play,
-            sill: one.sill! - play,
+            sill: one.sill - play,
             width: one.width + 2 * play,
             height: one.height + 2 * play,
           })),

@@ -1,5 +1,5 @@
 import { attachmentOf } from '../attachment/index.ts';
-import { isInsulation, rolesOf } from '../../physics/materials/index.ts';
+import { isInsulation } from '../../physics/materials/index.ts';
 import { measured, say, type Message } from '../../common/units/index.ts';
 import {
   claddingLayer,
@@ -64,8 +64,6 @@ const NAMES: Record<SystemKind, string> = {
 
 const wordsOf = ({ fillId, fill }: ResolvedLayer): string =>
   `${fillId!.replaceAll('-', ' ')} ${fill!.name}`;
-
-const roles = ({ fill, fillId }: ResolvedLayer) => (fill ? rolesOf(fillId!, fill) : []);
 
 /** The plaster and how it is told, or null: coats of paint outside it say what its finish is. */
 function finishOf(wall: ResolvedWall): { layer: ResolvedLayer; kind: SystemKind } | null {

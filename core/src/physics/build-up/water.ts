@@ -30,7 +30,7 @@ const roles = ({ fill, fillId }: ResolvedLayer): readonly string[] =>
  * Whether water that gets into a layer runs down in it: a space from about 1 mm of free depth, still or not, since what
  * drains need not dry; or what is made to drain, a mat, a texture, grooves, and boards of mineral fibers.
  */
-export function drains(layer: ResolvedLayer): boolean {
+function drains(layer: ResolvedLayer): boolean {
   if (!layer.fill) return layer.thickness >= DRAINS_FROM;
   return roles(layer).includes('drainage') || layer.fill.category === 'mineral-board';
 }

@@ -2,7 +2,7 @@ import { dewPoint, saturationPressure } from '../climate/index.ts';
 import type { Conditions } from '../build-up/index.ts';
 
 /** Surface humidity above which mold can grow, as a monthly mean (EN ISO 13788:2012, 5.3). */
-export const MOLD_HUMIDITY = 0.8;
+const MOLD_HUMIDITY = 0.8;
 
 /** Rooms from this temperature on are heated ones, for which the 80 % hold, °C. */
 const HEATED = 15;
