@@ -148,7 +148,7 @@ const GROUPS = [
   {
     // What a wall is drawn and read with at once.
     name: 'wall',
-    test: /core\/(?:data\/(?!goods|trade|compatibility|attachment|fasteners)|src\/physics\/(?!instruments\/|transient\/(?!exposure|faces|mold|setup|types|weather-hours))|src\/assembly\/(?!exploration|decision|options|attachment|cladding-systems|judgment\/(?:fix|runs|samples)|trade|prices\/csv|verdicts\/(?:index|attachment|cladding|point))|src\/common\/prescriptive\/)/,
+    test: /core\/(?:data\/(?!goods|trade|compatibility|attachment|fasteners)|src\/physics\/(?!instruments\/|transient\/(?!exposure|faces|mold|setup|types|weather-hours))|src\/assembly\/(?!exploration|decision|options|attachment|cladding-systems|judgment\/(?:fix|runs|samples)|trade|prices\/csv|verdicts\/(?:index|attachment|cladding-system|point))|src\/common\/prescriptive\/)/,
   },
   {
     // What it is judged by.

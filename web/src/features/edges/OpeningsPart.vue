@@ -210,6 +210,8 @@ const head = computed(() => {
 });
 /** ψ that lie this near to each other are alike, W/(m·K). */
 const ALIKE = 0.002;
+/** A smaller error than this is not written, W/(m·K). */
+const LEAST_ERROR = 1e-4;
 
 /** What position does in numbers, and why. */
 const why = computed(() => {
@@ -321,7 +323,11 @@ const money = (usd: number): string => `$${fixed(usd, 2)}`;
                 <template v-if="one.heat">
                   {{ formatText('linearTransmittance', one.heat.psi, units) }}
                   <span class="soft small"
-                    >± {{ format('linearTransmittance', one.heat.error, units).text }}</span
+                    >±
+                    {{
+                      format('linearTransmittance', Math.max(one.heat.error, LEAST_ERROR), units)
+                        .text
+                    }}</span
                   >
                 </template>
                 <span v-else class="soft">{{ one.found?.problem || 'solving…' }}</span>
