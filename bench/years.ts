@@ -82,7 +82,12 @@ function time(hours: number) {
   const mesh = meshOf(resolveWall(input.wall));
   const sheathing = input.wall.layers.findIndex(({ id }) => id === transient.watch);
   const cavity = input.wall.layers.findIndex(({ kind }) => kind === 'air');
-  const places = { rain: mesh.to[sheathing]!, ventilated: mesh.airNode[cavity]!, leak: -1, leakInward: -1 };
+  const places = {
+    rain: mesh.to[sheathing]!,
+    ventilated: mesh.airNode[cavity]!,
+    leak: -1,
+    leakInward: -1,
+  };
   const start = (value: number) => new Float64Array(mesh.nodes).fill(value);
   const solver = new HygroSolver(mesh, transient.films!, places, {
     temperature: start(15),

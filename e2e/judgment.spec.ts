@@ -57,7 +57,7 @@ test('the classic cold-climate wall: an estimate, then simulated; a leaky house,
   await page.getByLabel('By area of the envelope').press('Enter');
   await page.getByRole('link', { name: 'Wall', exact: true }).click();
   await simulated(page, /caution|fail/);
-  await expect(judgment(page)).toContainText(/Mold index|moisture/);
+  await expect(judgment(page)).toContainText(/mold index|moisture/i);
   const tested = judgment(page).getByRole('button', { name: /^Seal the air barrier/ });
   await expect(tested).toBeVisible({ timeout: 60_000 });
   await tested.click();
@@ -103,6 +103,7 @@ test('how sure: samples run, stop, and say what matters', async ({ page }) => {
   await dialog.getByRole('button', { name: 'Stop' }).click();
   await expect(dialog.getByRole('button', { name: 'Run again' })).toBeVisible();
   await expect(dialog.locator('[data-sure]')).toContainText(/\d+ % of \d+ fail/);
-  await expect(dialog.getByRole('row')).toHaveCount(8);
+  // What was run stays; so few rank nothing, and samples of other ranges are not kept with the wall.
+  await expect(dialog.locator('[data-sure]')).toContainText('Fewer than 30 samples rank nothing');
   await expectAccessible(page);
 });

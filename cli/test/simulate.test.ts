@@ -122,10 +122,11 @@ test('how sure: samples of the wall, the same each time; a bad number is refused
   const { samples, verdict, matters, drawn } = JSON.parse(one.stdout) as SampleSummary & {
     drawn: Sample[];
   };
+  // Fewer than 30 samples rank nothing.
   expect({ samples, verdict, inputs: matters.length }).toEqual({
     samples: 2,
     verdict: 'holds',
-    inputs: 7,
+    inputs: 0,
   });
   expect(drawn[0]!.drawn).toEqual(drawSample(0, SAMPLE_RANGES, WEATHER_SEED));
   const table = await eldrun('simulate', '--samples', '1', path);

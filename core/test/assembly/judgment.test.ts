@@ -11,6 +11,7 @@ import {
   missingForRuns,
   planRuns,
   runPlan,
+  sampledName,
   type Judgment,
 } from '@eldrun/core/judgment';
 import {
@@ -553,5 +554,35 @@ describe('composite sheets and masonry', () => {
       });
     expect(judged(wall('cold-humid'))).toMatchObject({ decides: { id: 'mass-masonry' } });
     expect(judged(wall('cold-dry')).moisture).toBe('pass');
+  });
+});
+
+describe('how sure stands in the line', () => {
+  const wall = withLayer(coldWall(), 'board', { thickness: 0.15 });
+  const sampled = (failing: number, of = sampledName(wall)): WallFile => ({
+    ...wall,
+    sampled: { of, samples: 100, failing, cautious: 0 },
+  });
+
+  test('how many fail; between a tenth and nine tenths nothing is decided', () => {
+    expect(judged(wall).moisture).toBe('pass');
+    expect(judged(sampled(4))).toMatchObject({ moisture: 'pass', decides: { id: 'warm-face' } });
+    expect(text(judged(sampled(4)))).toMatch(/4 of 100 samples fail\.$/);
+    expect(judged(sampled(43))).toMatchObject({
+      moisture: 'caution',
+      decides: { id: 'not-decided' },
+    });
+    expect(text(judged(sampled(43)))).toMatch(/^Not decided: 43 of 100 samples fail/);
+  });
+
+  test('samples of another wall say nothing; the order of a file’s fields does not matter', () => {
+    const other = sampledName(withLayer(wall, 'board', { thickness: 0.1 }));
+    expect(text(judged(sampled(43, other)))).not.toMatch(/samples/);
+    const turned = JSON.parse(JSON.stringify(wall)) as Record<string, unknown>;
+    const reversed = Object.fromEntries(Object.entries(turned).toReversed()) as unknown as WallFile;
+    expect(sampledName(reversed)).toBe(sampledName(wall));
+    expect(() =>
+      validateWall({ ...wall, sampled: { of: 'x', samples: 10, failing: 11, cautious: 0 } }),
+    ).toThrow(/sampled\.failing/);
   });
 });

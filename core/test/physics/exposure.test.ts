@@ -192,16 +192,18 @@ describe('how sure', () => {
       weather: 0,
       pressure: 0,
     };
-    const samples = (failing: number): Sample[] =>
-      Array.from({ length: 20 }, (_, i) => ({
+    const samples = (failing: number, count = 20): Sample[] =>
+      Array.from({ length: count }, (_, i) => ({
         drawn: { ...drawn, leak: i },
-        moisture: i >= 20 - failing ? 'fail' : 'pass',
+        moisture: i >= count - failing ? 'fail' : 'pass',
         damage: i / 10,
       }));
     expect(summarizeSamples(samples(1)).verdict).toBe('holds');
     expect(summarizeSamples(samples(5)).verdict).toBe('not decided');
     expect(summarizeSamples(samples(19)).verdict).toBe('fails');
-    expect(summarizeSamples(samples(5)).matters[0]).toEqual({ input: 'leak', correlation: 1 });
+    expect(summarizeSamples(samples(5, 30)).matters[0]).toEqual({ input: 'leak', correlation: 1 });
+    // Fewer rank nothing.
+    expect(summarizeSamples(samples(5, 29)).matters).toEqual([]);
   });
 
   test('a sample is the same for the same number', () => {

@@ -24,6 +24,7 @@ const WALL_WORDS: Record<string, string> = {
   attachment: 'how its cladding is held',
   joints: 'what its joints are made with',
   mixedParts: 'who answers for mixed parts',
+  sampled: 'how sure its judgment is',
 };
 
 /** What changed after a decision, in a sentence. @param nameOf what a wall is called */

@@ -1,5 +1,6 @@
 export { judgmentFixes, judgmentFixSteps, type JudgmentFix, type JudgmentFixes } from './fixes.ts';
 export { judge, judgeWithRuns, noWorseThan, statusOfLayers } from './judge.ts';
+export { sampledName } from './sure.ts';
 export { besideJudgment } from './beside-judgment.ts';
 export * from './runs.ts';
 export * from './samples.ts';

@@ -12,6 +12,7 @@ import {
 import { moistureOf } from './in-parts.ts';
 import { driesShutIn, judgeRuns } from './hourly.ts';
 import type { RunsDone } from './runs.ts';
+import { sampledOf, sureVerdict } from './sure.ts';
 import { airBarrierRelied, judgeStatically, lowered } from './static.ts';
 import {
   MOISTURE_ORDER,
@@ -29,6 +30,25 @@ function codeBadge(assessment: LayerAssessment): CodeBadge {
     : { status: 'unknown', row: say`No code is compared with.` };
 }
 
+/**
+ * A decision with what samples said of the wall: how many fail stands in its line, and where between a tenth and nine tenths
+ * do, nothing is decided.
+ */
+function withSamples({ file }: ResolvedWall, decision: Decision, alone: boolean): Decision {
+  const sampled = sampledOf(file);
+  if (!sampled || alone) return decision;
+  const { samples, failing } = sampled;
+  const count = say`${String(failing)} of ${String(samples)} samples fail`;
+  const { id, text } = decision.decides;
+  return sureVerdict(failing / samples) === 'not decided'
+    ? {
+        ...decision,
+        moisture: 'caution',
+        decides: { id: 'not-decided', text: say`Not decided: ${count}. By itself: ${text}` },
+      }
+    : { ...decision, decides: { id, text: say`${text} ${count}.` } };
+}
+
 /** What every judgment relies on for the wall it is of. */
 function reliesOn({ counted, layers }: ResolvedWall): Message[] {
   return counted < layers.length
@@ -42,9 +62,10 @@ function judgmentOf(
   basis: Judgment['basis'],
   alone = false,
 ): Judgment {
+  const said = withSamples(assessment.wall, decision, alone);
   return {
-    ...decision,
-    relies: decision.moisture === 'fail' ? [] : [...decision.relies, ...reliesOn(assessment.wall)],
+    ...said,
+    relies: said.moisture === 'fail' ? [] : [...said.relies, ...reliesOn(assessment.wall)],
     basis,
     alone,
     code: codeBadge(assessment),

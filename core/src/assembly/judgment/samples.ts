@@ -17,6 +17,7 @@ import {
 import { damageOf, judgeRuns } from './hourly.ts';
 import { moistureOf } from './in-parts.ts';
 import { madeUpWeather, standardRuns, WEATHER_SEED } from './standard-runs.ts';
+import { sureVerdict, type SureVerdict } from './sure.ts';
 import type { MoistureStatus } from './types.ts';
 
 /** How far what nobody knows of a house may lie from what is assumed. docs/judgment.md has the sources. */
@@ -72,19 +73,19 @@ export interface Sample {
   damage: number;
 }
 
+/** Fewer samples than this rank nothing. */
+const RANKED = 30;
+
 /** What all samples say together. */
 export interface SampleSummary {
   samples: number;
   /** Shares of them, 0 to 1. */
   failing: number;
   cautious: number;
-  /** Nothing is decided where between a tenth and nine tenths fail. */
-  verdict: 'holds' | 'not decided' | 'fails';
-  /** Rank correlation of the damage with each input, the strongest first. */
+  verdict: SureVerdict;
+  /** Rank correlation of the damage with each input, the strongest first; none of fewer than 30 samples. */
   matters: { input: Sampled; correlation: number }[];
 }
-
-const DECIDED = 0.1;
 
 /** Standard normal numbers from evenly spread ones (Box and Muller). */
 const normal = (next: () => number): number =>
@@ -248,8 +249,8 @@ export function summarizeSamples(samples: readonly Sample[]): SampleSummary {
     samples: samples.length,
     failing,
     cautious: share('caution'),
-    verdict: failing < DECIDED ? 'holds' : failing > 1 - DECIDED ? 'fails' : 'not decided',
-    matters: SAMPLED.filter((input) => input !== 'weather')
+    verdict: sureVerdict(failing),
+    matters: (samples.length < RANKED ? [] : SAMPLED.filter((input) => input !== 'weather'))
       .map((input) => ({
         input,
         correlation: rankCorrelation(

@@ -55,6 +55,12 @@ export const assuranceFields = {
       }).unknown(),
     )
     .max(500),
+  sampled: Joi.object({
+    of: text.max(32).required(),
+    samples: Joi.number().integer().min(1).max(10_000).required(),
+    failing: Joi.number().integer().min(0).max(Joi.ref('samples')).required(),
+    cautious: Joi.number().integer().min(0).max(Joi.ref('samples')).required(),
+  }).unknown(),
   mixedParts: Joi.object({
     by: name.required(),
     on: day.required(),

@@ -201,12 +201,22 @@ interface MixedParts {
   note?: string;
 }
 
-/** What a wall records of how its cladding is held, joined and proved. */
+/** What samples said of a wall: how many of how many failed or were a caution. */
+export interface Sampled {
+  /** Short name of the wall that they are of: layers, materials, situation. */
+  of: string;
+  samples: number;
+  failing: number;
+  cautious: number;
+}
+
+/** What a wall records of how its cladding is held, joined and proved, and of how sure its judgment is. */
 export interface Assurance {
   attachment?: Attachment;
   joints?: Joints;
   proof?: ProofDocument[];
   mixedParts?: MixedParts;
+  sampled?: Sampled;
 }
 
 /** What the standard exposure of the judgment is changed to. */

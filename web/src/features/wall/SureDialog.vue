@@ -1,8 +1,10 @@
 <script setup lang="ts">
+import { deepEqual } from 'fast-equals';
 import Dialog from 'primevue/dialog';
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
 import {
   missingForRuns,
+  sampledName,
   SAMPLE_RANGES,
   summarizeSamples,
   type Sample,
@@ -23,6 +25,8 @@ const project = useProject();
 const wall = useWall();
 
 const COUNT = 100;
+/** So few say nothing that should stand in a line. */
+const LEAST = 10;
 const ranges = shallowRef<SampleRanges>({ ...SAMPLE_RANGES });
 const samples = shallowRef<Sample[]>([]);
 const running = ref(false);
@@ -63,6 +67,23 @@ async function start(): Promise<void> {
     problem.value = (error as Error).message;
   }
   running.value = false;
+  record();
+}
+
+/** Kept with the wall, so that its line says it everywhere: of the usual ranges, and of so many that they say something. */
+function record(): void {
+  const { file } = wall.whole?.wall ?? {};
+  if (!file || samples.value.length < LEAST || !deepEqual(ranges.value, SAMPLE_RANGES)) return;
+  const counted = (status: Sample['moisture']): number =>
+    samples.value.filter(({ moisture }) => moisture === status).length;
+  const value = {
+    of: sampledName(file),
+    samples: samples.value.length,
+    failing: counted('fail'),
+    cautious: counted('caution'),
+  };
+  if (deepEqual(value, file.sampled)) return;
+  wall.run('How sure the judgment is', [{ type: 'setRecord', field: 'sampled', value }]);
 }
 
 /** What was simulated until then stands. */
@@ -189,7 +210,10 @@ const share = (name: string, text: string): number =>
           Between 10 and 90 % nothing is decided: make the wall more forgiving, or find out what
           matters most.
         </p>
-        <table class="table">
+        <p v-if="summary.matters.length === 0" class="soft">
+          Fewer than 30 samples rank nothing: run on to see what matters.
+        </p>
+        <table v-else class="table">
           <caption class="hidden-label">
             What matters, by rank correlation with the damage
           </caption>
