@@ -80,10 +80,12 @@ function table(
   return [
     `${file}: ${verdict}`,
     `  ${samples} samples: ${percent(failing)} fail, ${percent(cautious)} are a caution`,
-    `  What matters most: ${matters
-      .slice(0, 3)
-      .map(({ input, correlation }) => `${input} (${correlation.toFixed(2)})`)
-      .join(', ')}`,
+    matters.length > 0
+      ? `  What matters most: ${matters
+          .slice(0, 3)
+          .map(({ input, correlation }) => `${input} (${correlation.toFixed(2)})`)
+          .join(', ')}`
+      : '  Fewer than 30 samples rank nothing.',
     '',
     '',
   ].join('\n');
