@@ -112,6 +112,7 @@ describe('without a simulation', () => {
     });
     expect(judgment.relies.map((rely) => messageText(rely, 'metric'))).toEqual([
       expect.stringMatching(/gap behind the cladding/),
+      expect.stringMatching(/hangs loose/),
     ]);
   });
 

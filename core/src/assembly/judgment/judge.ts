@@ -1,7 +1,7 @@
 import type { Assessment, LayerAssessment } from '../assessment/index.ts';
 import { say, type Message } from '../../common/units/index.ts';
 import { humidAir, leaksIn, retarderRow, vaporTrap } from '../verdicts/index.ts';
-import type { ResolvedWall } from '../../physics/build-up/index.ts';
+import { isAdhered, waterLine, type ResolvedWall } from '../../physics/build-up/index.ts';
 import {
   ANSWERED_BY_RUNS,
   decidesAlone,
@@ -49,11 +49,22 @@ function withSamples({ file }: ResolvedWall, decision: Decision, alone: boolean)
     : { ...decision, decides: { id, text: say`${text} ${count}.` } };
 }
 
-/** What every judgment relies on for the wall it is of. */
-function reliesOn({ counted, layers }: ResolvedWall): Message[] {
-  return counted < layers.length
-    ? [say`the gap behind the cladding staying open at top and bottom`]
-    : [];
+/** What every judgment relies on for the wall it is of: its gap, and its water barrier by how a hole in it leaks. */
+function reliesOn(wall: ResolvedWall): Message[] {
+  const line = wall.mainFrame === null ? null : waterLine(wall);
+  const membrane = line?.fill?.category === 'membrane';
+  return [
+    ...(wall.counted < wall.layers.length
+      ? [say`the gap behind the cladding staying open at top and bottom`]
+      : []),
+    ...(membrane
+      ? [
+          isAdhered(line)
+            ? say`a water barrier without holes, each of which would wet its own place`
+            : say`a water barrier without holes, behind which water would run on: it hangs loose`,
+        ]
+      : []),
+  ];
 }
 
 function judgmentOf(
