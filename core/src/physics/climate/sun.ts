@@ -46,6 +46,12 @@ export function sunHeight(phi: number, declination: number, solar: number): numb
   return sin(phi) * sin(declination) + cos(phi) * cos(declination) * cos((solar - 12) * 15 * RAD);
 }
 
+/** By day of the year, from 1: declination, rad, its sine and cosine, and the equation of time, h. Runs ask for them each hour. */
+const DAYS_OF_SUN = Array.from({ length: 367 }, (_, day) => {
+  const declination = declinationOf(day);
+  return { sine: sin(declination), cosine: cos(declination), late: equationOfTime(day) / 60 };
+});
+
 /** Perez' coefficients by the clearness of the sky up to each limit (EN ISO 52010-1:2017, Table 8): f11 … f23. */
 const PEREZ: readonly (readonly [number, number, number, number, number, number, number])[] = [
   [1.065, -0.008, 0.588, -0.062, -0.06, 0.072, -0.022],
@@ -89,13 +95,15 @@ export function sunParts(
   if (global <= 0) return into;
   const diffuse = diffuseHorizontal ? diffuseHorizontal[hour]! : 0.5 * global;
   const day = floor(hour / 24) + 1;
-  const declination = declinationOf(day);
-  const angle = (solarTime(hour, day, weather.timeZone - weather.longitude / 15) - 12) * 15 * RAD;
+  const { sine, cosine, late } = DAYS_OF_SUN[day]!;
+  const shift = weather.timeZone - weather.longitude / 15;
+  const angle = ((hour % 24) + 0.5 - late - shift - 12) * 15 * RAD;
   const phi = latitude * RAD;
-  const height = sin(phi) * sin(declination) + cos(phi) * cos(declination) * cos(angle);
+  const along = cosine * cos(angle);
+  const height = sin(phi) * sine + cos(phi) * along;
   // Components of the sun's direction toward south and west.
-  const south = sin(phi) * cos(declination) * cos(angle) - cos(phi) * sin(declination);
-  const west = cos(declination) * sin(angle);
+  const south = sin(phi) * along - cos(phi) * sine;
+  const west = cosine * sin(angle);
   const facing = -cos(azimuth * RAD) * south - sin(azimuth * RAD) * west;
   const direct = directNormal
     ? directNormal[hour]!
