@@ -27,7 +27,7 @@ import { DEFAULT_RUN, simulate, transientFor } from '@eldrun/core/transient';
 import { verdictsOf } from '@eldrun/core/verdicts';
 import { messageText } from '@eldrun/core/units';
 import { resolveWall, waterLine, type Layer, type WallFile } from '@eldrun/core/build-up';
-import { LIBRARY } from '@eldrun/core/materials';
+import { LIBRARY, type Material } from '@eldrun/core/materials';
 import { validateWall } from '@eldrun/core/wall/schema';
 import { moistureOf } from '../../src/assembly/judgment/in-parts.ts';
 import { assessed, CASES, notBest, simulated } from '../judged-by-peers.ts';
@@ -560,7 +560,8 @@ describe('composite sheets and masonry', () => {
 
 describe('how sure stands in the line', () => {
   const wall = withLayer(coldWall(), 'board', { thickness: 0.15 });
-  const sampled = (failing: number, of = sampledName(wall)): WallFile => ({
+  const nameOf = (file: WallFile) => sampledName(resolveWall(validateWall(file)));
+  const sampled = (failing: number, of = nameOf(wall)): WallFile => ({
     ...wall,
     sampled: { of, samples: 100, failing, cautious: 0 },
   });
@@ -574,14 +575,22 @@ describe('how sure stands in the line', () => {
       decides: { id: 'not-decided' },
     });
     expect(text(judged(sampled(43)))).toMatch(/^Not decided: 43 of 100 samples fail/);
+    expect(judged(sampled(95))).toMatchObject({ moisture: 'fail', decides: { id: 'samples' } });
   });
 
   test('samples of another wall say nothing; the order of a file’s fields does not matter', () => {
-    const other = sampledName(withLayer(wall, 'board', { thickness: 0.1 }));
+    const other = nameOf(withLayer(wall, 'board', { thickness: 0.1 }));
     expect(text(judged(sampled(43, other)))).not.toMatch(/samples/);
     const turned = JSON.parse(JSON.stringify(wall)) as Record<string, unknown>;
     const reversed = Object.fromEntries(Object.entries(turned).toReversed()) as unknown as WallFile;
-    expect(sampledName(reversed)).toBe(sampledName(wall));
+    expect(nameOf(reversed)).toBe(nameOf(wall));
+    // What a material costs is no matter, how it holds water is.
+    const made = (change: Partial<Material>): WallFile => ({
+      ...wall,
+      materials: { osb: { ...LIBRARY['osb']!, ...change } },
+    });
+    expect(nameOf(made({ note: 'another' }))).toBe(nameOf(wall));
+    expect(nameOf(made({ density: 700 }))).not.toBe(nameOf(wall));
     expect(() =>
       validateWall({ ...wall, sampled: { of: 'x', samples: 10, failing: 11, cautious: 0 } }),
     ).toThrow(/sampled\.failing/);

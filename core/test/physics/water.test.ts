@@ -103,6 +103,14 @@ describe('the water barrier', () => {
       massMasonry(resolved(masonry(plaster, brick('a', 0.0921), brick('b', 0.0921))))!.id,
     ).toBe('b');
     expect(massMasonry(resolved(masonry(plaster, brick('a', 0.102))))).toBeNull();
+    // A block of 8 in. is one of 200 mm; what wets its face is no rain behind it, nor is that on a bare skin of steel.
+    const block = resolved(masonry(plaster, sheet('a', 'concrete-block-hollow', 0.1937)));
+    expect(massMasonry(block)!.id).toBe('a');
+    expect(rainBehind(block)).toBeUndefined();
+    const shell = without(coldWall(), 'osb', 'wrap', 'board', 'gap', 'lap');
+    expect(
+      rainBehind(resolved({ ...shell, layers: [...shell.layers, sheet('skin', 'steel', 0.002)] })),
+    ).toBeUndefined();
     // Under insulation it is no face.
     expect(
       massMasonry(resolved(masonry(brick('a', 0.215), sheet('eps', 'eps-type-ii', 0.1), face))),

@@ -34,7 +34,6 @@ const FIELD_NAMES: Record<string, string> = {
   attachment: 'The cladding is held otherwise',
   joints: 'The joints are made with something else',
   proof: 'The documents differ',
-  sampled: 'How sure the judgment is differs',
   mixedParts: 'Who answers for mixed parts differs',
   installation: 'The installation differs',
   materials: 'Materials of the wall’s own differ',

@@ -24,7 +24,6 @@ const WALL_WORDS: Record<string, string> = {
   attachment: 'how its cladding is held',
   joints: 'what its joints are made with',
   mixedParts: 'who answers for mixed parts',
-  sampled: 'how sure its judgment is',
 };
 
 /** What changed after a decision, in a sentence. @param nameOf what a wall is called */

@@ -79,6 +79,7 @@ export function besideJudgment(
       return {
         ...verdict,
         status: moisture,
+        title: asTitle(decides.text),
         reason:
           verdict.fixes.length > 0
             ? verdict.reason
@@ -88,8 +89,7 @@ export function besideJudgment(
     const outranked =
       basis === 'hourly' &&
       INTERSTITIAL.has(verdict.id) &&
-      (verdict.status === 'caution' || verdict.id === humidAir.id) &&
-      verdict.status !== 'pass';
+      (verdict.status === 'caution' || (verdict.id === humidAir.id && verdict.status === 'fail'));
     return outranked ? { ...verdict, status: 'info', fixes: [] } : verdict;
   });
   if (moisture !== 'pass' && !verdicts.some(({ id }) => id === decides.id))

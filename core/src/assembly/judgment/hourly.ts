@@ -4,6 +4,7 @@ import type { LayerAssessment } from '../assessment/index.ts';
 import { MONTHS } from '../../physics/climate/index.ts';
 import { measured, say, type Message } from '../../common/units/index.ts';
 import {
+  isPlaster,
   massMasonry,
   type ResolvedLayer,
   type ResolvedWall,
@@ -112,7 +113,7 @@ function judgedFaces(wall: ResolvedWall, { faces }: JudgedRun): JudgedRun['faces
   const bonded = (a: ResolvedLayer | undefined, b: ResolvedLayer | undefined): boolean =>
     a?.fill?.category === 'masonry' &&
     b !== undefined &&
-    (PUT_ON_WET.has(b.fill?.category ?? '') || isRender(b));
+    (PUT_ON_WET.has(b.fill?.category ?? '') || isPlaster(b));
   return faces
     .slice(0, facesInside(wall))
     .filter(
@@ -120,9 +121,6 @@ function judgedFaces(wall: ResolvedWall, { faces }: JudgedRun): JudgedRun['faces
         !bonded(wall.layers[i - 1], wall.layers[i]) && !bonded(wall.layers[i], wall.layers[i - 1]),
     );
 }
-
-const isRender = ({ fill, fillId }: ResolvedLayer): boolean =>
-  fill !== null && /stucco|render|plaster/i.test(`${fillId!} ${fill.name}`);
 
 const worse = (a: Finding, b: Finding): Finding => {
   const order = MOISTURE_ORDER.indexOf(a.moisture) - MOISTURE_ORDER.indexOf(b.moisture);

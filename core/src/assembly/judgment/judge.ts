@@ -31,22 +31,29 @@ function codeBadge(assessment: LayerAssessment): CodeBadge {
 }
 
 /**
- * A decision with what samples said of the wall: how many fail stands in its line, and where between a tenth and nine tenths
- * do, nothing is decided.
+ * A decision with what samples said of the wall: how many fail stands in its line; where between a tenth and nine tenths do,
+ * nothing is decided, and where more do, it fails.
  */
-function withSamples({ file }: ResolvedWall, decision: Decision, alone: boolean): Decision {
-  const sampled = sampledOf(file);
+function withSamples(wall: ResolvedWall, decision: Decision, alone: boolean): Decision {
+  const sampled = sampledOf(wall);
   if (!sampled || alone) return decision;
   const { samples, failing } = sampled;
   const count = say`${String(failing)} of ${String(samples)} samples fail`;
   const { id, text } = decision.decides;
-  return sureVerdict(failing / samples) === 'not decided'
-    ? {
-        ...decision,
-        moisture: 'caution',
-        decides: { id: 'not-decided', text: say`Not decided: ${count}. By itself: ${text}` },
-      }
-    : { ...decision, decides: { id, text: say`${text} ${count}.` } };
+  const verdict = sureVerdict(failing / samples);
+  if (verdict === 'not decided')
+    return {
+      ...decision,
+      moisture: 'caution',
+      decides: { id: 'not-decided', text: say`Not decided: ${count}. By itself: ${text}` },
+    };
+  if (verdict === 'fails' && decision.moisture !== 'fail')
+    return {
+      ...decision,
+      moisture: 'fail',
+      decides: { id: 'samples', text: say`${count}. By itself: ${text}` },
+    };
+  return { ...decision, decides: { id, text: say`${text} ${count}.` } };
 }
 
 /** What every judgment relies on for the wall it is of: its gap, and its water barrier by how a hole in it leaks. */

@@ -1,4 +1,5 @@
-import type { Sampled, WallFile } from '../../physics/build-up/index.ts';
+import type { Material } from '../../physics/materials/index.ts';
+import type { ResolvedWall, Sampled } from '../../physics/build-up/index.ts';
 
 /** Shares of failing samples below which a wall holds, and above which it fails; between them nothing is decided. */
 const DECIDED = [0.1, 0.9] as const;
@@ -36,16 +37,44 @@ function shortName(text: string): string {
   return [a, b].map((half) => (half >>> 0).toString(16).padStart(8, '0')).join('');
 }
 
-/** A short name of all that samples of a wall depend on: its layers, its own materials and its situation. */
-export function sampledName(file: WallFile): string {
-  const { layers, materials, indoor, outdoor, airtightness, pressure, exposure } = file;
+/** What of a material a simulation reads, and how it is told what it is. */
+const READ = [
+  'category',
+  'composition',
+  'conductivity',
+  'conductivityTable',
+  'conductivityPerWater',
+  'density',
+  'specificHeat',
+  'vapor',
+  'sorption',
+  'liquid',
+  'waterAbsorption',
+  'airPermeance',
+  'solarAbsorptance',
+  'moldClass',
+  'roles',
+] as const satisfies readonly (keyof Material)[];
+
+const physical = (material: Material | null): unknown =>
+  material && READ.map((field) => material[field] ?? null);
+
+/** A short name of all that samples of a wall depend on: its layers, what they are of, and its situation. */
+export function sampledName({ file, layers }: ResolvedWall): string {
+  const { indoor, outdoor, airtightness, pressure, exposure } = file;
+  const materials = layers.map(({ fill, member }) => [
+    physical(fill),
+    physical(member?.material ?? null),
+  ]);
   return shortName(
-    JSON.stringify(ordered([layers, materials, indoor, outdoor, airtightness, pressure, exposure])),
+    JSON.stringify(
+      ordered([file.layers, materials, indoor, outdoor, airtightness, pressure, exposure]),
+    ),
   );
 }
 
 /** What samples said of a wall as it stands; null where none were run, or where it was changed since. */
-export function sampledOf(file: WallFile): Sampled | null {
-  const { sampled } = file;
-  return sampled && sampled.of === sampledName(file) ? sampled : null;
+export function sampledOf(wall: ResolvedWall): Sampled | null {
+  const { sampled } = wall.file;
+  return sampled && sampled.of === sampledName(wall) ? sampled : null;
 }

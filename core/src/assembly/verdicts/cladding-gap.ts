@@ -141,13 +141,6 @@ const enough = ({ actual, required, texture }: Gap): boolean =>
 const satisfied = (assessment: LayerAssessment): boolean =>
   claddingGap.judge(assessment)?.status === 'pass';
 
-const RAIN_WORDS: Record<DrivingRain, string> = {
-  'very-low': 'very low',
-  low: 'low',
-  moderate: 'moderate',
-  severe: 'severe',
-};
-
 /** Whether the cladding has the drainage gap it needs. */
 export const claddingGap: LayerRule = {
   id: 'cladding-gap',
@@ -165,8 +158,8 @@ export const claddingGap: LayerRule = {
     if (rain !== null)
       return {
         status: rain,
-        title: say`Rain that gets behind ${lower(name)} has no way down`,
-        reason: say`${direct === 'laps' ? 'Laps that lie on the wall drain slowly' : 'Nothing behind it drains'}, and driving rain is ${RAIN_WORDS[assessment.wall.site.drivingRain!]} here${required > 0 ? say`: a gap of ${measured('length', required)} or a mat is asked for` : ''}. IRC 2021 R703.7.3.2 and R703.9.2; on wet coasts a drained gap behind all but hollow claddings.${note}`,
+        title: say`Rain that gets behind ${lower(name)} ${direct === 'laps' ? 'drains too slowly here' : 'has no way down'}`,
+        reason: say`${direct === 'laps' ? 'Laps that lie on the wall drain slowly' : 'Nothing behind it drains'}, and driving rain is ${assessment.wall.site.drivingRain!.replace('-', ' ')} here${required > 0 ? say`: a gap of ${measured('length', required)} or a mat is asked for` : ''}. IRC 2021 R703.7.3.2 and R703.9.2; on wet coasts a drained gap behind all but hollow claddings.${note}`,
       };
     if (!needs) return null;
     const usual = wet ? ' where driving rain is common' : '';

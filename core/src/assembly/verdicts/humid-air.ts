@@ -51,8 +51,11 @@ export const humidAir: LayerRule = {
     if (humidity >= 1 || (bare && excess > TOO_COLD))
       return {
         status: 'fail',
-        title: say`Vapor from outdoors condenses behind ${lower(name)}: the room is colder than its dew point`,
-        reason: say`${where} More comes in from outside than goes on to the room: the retarder and the air barrier of a cold room belong outside.`,
+        title:
+          humidity >= 1
+            ? say`Vapor from outdoors condenses behind ${lower(name)}`
+            : say`The room is far colder than the outdoor dew point, and nothing outside holds vapor back`,
+        reason: say`${where} The retarder and the air barrier of a cold room belong outside.`,
       };
     if (leaksIn(assessment))
       return {

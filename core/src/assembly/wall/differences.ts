@@ -40,6 +40,9 @@ function inOrder(first: readonly string[], second: readonly string[]): Set<strin
   return kept;
 }
 
+/** What is found of a wall and kept with it is no part of what it is. */
+const FOUND = 'sampled';
+
 /** What differs between two states of a wall; layers are the same where their ids are. */
 export function wallDifferences(first: ProjectWall, second: ProjectWall): WallDifferences {
   const before = new Map(first.layers.map((layer) => [layer.id, layer]));
@@ -59,6 +62,7 @@ export function wallDifferences(first: ProjectWall, second: ProjectWall): WallDi
   const fields = [...names].filter(
     (name) =>
       name !== 'layers' &&
+      name !== FOUND &&
       !deepEqual(first[name as keyof ProjectWall], second[name as keyof ProjectWall]),
   );
   return { layers, fields };

@@ -1,18 +1,27 @@
-import { claddingNeeds, isInsulation, isLapSiding, rolesOf } from '../materials/index.ts';
-import type { DirectlyOnWall } from '../materials/index.ts';
+import {
+  atLeastAsSold,
+  claddingNeeds,
+  isInsulation,
+  isLapSiding,
+  rolesOf,
+  type DirectlyOnWall,
+} from '../materials/index.ts';
 import { claddingLayer, isCoat } from './control-layers.ts';
 import { frameEnd } from './main-frame.ts';
 import { shellSkin } from './outside.ts';
 import { onceFor, type ResolvedLayer, type ResolvedWall } from './resolve.ts';
 
 // Where rain is kept out of a wall, where it runs down, and what of it the cladding keeps: told here once, for rules,
-// simulation, cladding systems, edges, site and papers.
+// simulation, cladding systems, edges and what is said of them.
 
 /**
  * The least free depth in which water runs down instead of hanging by its surface tension, m. Tested drainable wraps and
  * ribbons of adhesive under insulated finishes have 0.8 to 2 mm (ASTM E2273, E2925).
  */
 const DRAINS_FROM = 0.0008;
+
+/** A house wall under its eaves: the factor on the driven rain (ASHRAE 160-2016, 4.6). */
+export const EAVES = 0.35;
 
 /** Masonry of one leaf keeps rain out from this thickness on, m; of two leaves whatever theirs. */
 const MASS = 0.2;
@@ -79,11 +88,16 @@ function computeMass(wall: ResolvedWall): { layer: ResolvedLayer | null } {
     .every((layer) => layer.source.kind === 'sheet' && (isCoat(layer) || isPlaster(layer)));
   const leaves = wall.layers.slice(frameEnd(wall) + 1).filter(isMasonry);
   const enough =
-    leaves.length > 1 || leaves.reduce((sum, { thickness }) => sum + thickness, 0) >= MASS - 1e-6;
+    leaves.length > 1 ||
+    atLeastAsSold(
+      leaves.reduce((sum, { thickness }) => sum + thickness, 0),
+      MASS,
+    );
   return { layer: bare && enough ? outermost : null };
 }
 
-const isPlaster = ({ fill, fillId }: ResolvedLayer): boolean =>
+/** Whether a layer is plaster, stucco or render, by what it is called. */
+export const isPlaster = ({ fill, fillId }: ResolvedLayer): boolean =>
   fill !== null && /stucco|render|plaster/i.test(`${fillId!} ${fill.name}`);
 
 /** What can be the water barrier, the better first: made as a membrane, on a panel, a skin of steel, mass, a taped board, a finish. */
@@ -198,34 +212,24 @@ export function directlyOnWall(wall: ResolvedWall, cladding: ResolvedLayer): Dir
   return known === 'plaster' && filmed ? 'bonded' : known;
 }
 
-/** A face that takes up rain, as it is finished. */
-export interface RainStore {
-  layer: ResolvedLayer;
-  /** A, kg/(m²·√s); null where none is stated. */
-  coefficient: number | null;
-}
-
 /**
  * What stores rain: the outermost layer of a wall where it takes up water. A coat of paint or of elastomer on it keeps
  * rain out of it, though it holds back drying as well; masonry under insulation or roofing is no face.
  *
  * @returns null where the face sheds what it gets
  */
-export function rainStore({ layers }: ResolvedWall): RainStore | null {
+export function rainStore({ layers }: ResolvedWall): ResolvedLayer | null {
   const layer = layers.at(-1);
   if (layer?.source.kind !== 'sheet' || !layer.fill || isCoat(layer)) return null;
   const { waterAbsorption, vapor, density } = layer.fill;
-  if (waterAbsorption)
-    return waterAbsorption.coefficient > TAKES_UP
-      ? { layer, coefficient: waterAbsorption.coefficient }
-      : null;
+  if (waterAbsorption) return waterAbsorption.coefficient > TAKES_UP ? layer : null;
   const mineral =
     'mu' in vapor &&
     vapor.mu < MINERAL.mu &&
     (density ?? 0) >= MINERAL.density &&
     layer.thickness >= MINERAL.thickness &&
     (roles(layer).includes('cladding') || layer.fill.category === 'masonry');
-  return mineral ? { layer, coefficient: null } : null;
+  return mineral ? layer : null;
 }
 
 /** A smooth water barrier with flat foam right outside it: water between them has no way down. */

@@ -160,7 +160,7 @@ export function blowerDoor(test: AirTestInput): AirTestResult {
 /** What is wrong with the lowest pressure of a test. @param zero difference with the fan off, Pa */
 function lowestDoubts(lowest: number, zero: number): string[] {
   const least = Math.max(LEAST_PRESSURE, TIMES_ZERO * zero);
-  if (lowest >= least - 0.05) return [];
+  if (lowest >= least) return [];
   return [
     least > LEAST_PRESSURE
       ? `a lowest pressure under ${TIMES_ZERO} times the zero difference`

@@ -80,6 +80,10 @@ export function componentLeak(q50: number, pressure: number): number {
   return (COMPONENT_LEAK / 3600) * (q50 / ASSUMED_LEAK) * pressure;
 }
 
+/** How air that comes to a face and leaves it carries vapor: V/(R_v·T), kg/(s·m²·Pa). @param volume V, m³/(s·m²) @param temperature °C */
+export const vaporByAir = (volume: number, temperature: number): number =>
+  volume / (VAPOR_CONSTANT * (temperature + KELVIN));
+
 /**
  * Water that air leaking out of the house would leave at the condensing plane, by month: V/(R_v·T_i)·(p_i − p_sat,plane)
  * over the month, where that is positive. An upper estimate on monthly means: all of the leak passes the plane and leaves
@@ -97,6 +101,6 @@ export function leakCondensation(wall: ResolvedWall, q50: number): number[] | nu
     const excess = Math.max(0, indoorVaporPressure - saturation);
     const pressure = wallPressure(indoorTemperature, outdoorTemperature, wall.file.pressure);
     const flow = Math.max(0, componentLeak(q50, pressure));
-    return ((flow * excess) / (VAPOR_CONSTANT * (indoorTemperature + KELVIN))) * DAYS[m]! * 86_400;
+    return vaporByAir(flow, indoorTemperature) * excess * DAYS[m]! * 86_400;
   });
 }

@@ -2,15 +2,12 @@ import { dewPoint, saturationPressure } from '../climate/index.ts';
 import { cavityFaceTemperature } from '../steady-heat/index.ts';
 import { AIR_PERMEABILITY } from '../../common/units/index.ts';
 import { onceForCounted, type ResolvedLayer, type ResolvedWall } from '../build-up/index.ts';
-import { componentLeak, leakAtFifty, wallPressure } from './air-leak.ts';
+import { componentLeak, leakAtFifty, vaporByAir, wallPressure } from './air-leak.ts';
 import { dampVaporThickness } from './drying.ts';
 import { inwardLayer } from './judged-layer.ts';
 
 /** Pressure inward that wind adds as a mean over its directions, Pa (of 4 m/s, by `windPressure`). */
 const MEAN_WIND = 0.5;
-
-const KELVIN = 273.15;
-const VAPOR_CONSTANT = 461.5;
 
 /** The outer face of what stands inside the fill, where the vapor outdoors is more than that of the room. */
 export interface InwardHumidity {
@@ -57,7 +54,7 @@ function compute(wall: ResolvedWall): { found: InwardHumidity | null } {
     const temperature = cavityFaceTemperature(wall, layer.index + 1, conditions);
     const pressure = wallPressure(indoorTemperature, outdoorTemperature, wall.file.pressure);
     const leak = Math.max(0, componentLeak(q50, MEAN_WIND - pressure));
-    const out = outward + leak / (VAPOR_CONSTANT * (temperature + KELVIN));
+    const out = outward + vaporByAir(leak, temperature);
     const vapor = (inward * indoorVaporPressure + out * outdoorVaporPressure) / (inward + out);
     const humidity = vapor / saturationPressure(temperature);
     if (!found || humidity > found.humidity)

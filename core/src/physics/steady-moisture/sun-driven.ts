@@ -1,5 +1,6 @@
 import { DAYS, saturationPressure } from '../climate/index.ts';
 import {
+  EAVES,
   onceFor,
   rainStore,
   type Conditions,
@@ -31,7 +32,6 @@ const DEFAULT_ABSORPTANCE = 0.6;
 /** Rain driven on a wall for each mm that falls and m/s of wind, kg·s/(m³·mm), as ASHRAE 160-2016, 4.6, has it: a mean over the side, under eaves. */
 const DRIVEN = 0.2;
 const FACING = 2 / Math.PI;
-const UNDER_EAVES = 0.35;
 /** Of what a cladding takes up so much goes inward at the most; the rest dries outward. */
 const INWARD = 0.5;
 /** More driven rain than this in a day keeps a cladding wet and adds nothing, kg/(m²·d). */
@@ -63,7 +63,7 @@ function sunlit(wall: ResolvedWall, { fill }: ResolvedLayer, month: number): num
 /** Rain that is driven on a wall under its eaves, kg/(m²·d); infinite where the place has no figures of it. */
 function drivenRain({ site: { rain, windSpeed } }: ResolvedWall, month: number): number {
   return rain && windSpeed
-    ? (DRIVEN * FACING * UNDER_EAVES * windSpeed[month]! * rain[month]!) / DAYS[month]!
+    ? (DRIVEN * FACING * EAVES * windSpeed[month]! * rain[month]!) / DAYS[month]!
     : Infinity;
 }
 
@@ -78,9 +78,8 @@ function worstMonth(wall: ResolvedWall, cladding: ResolvedLayer): number {
 }
 
 function compute(wall: ResolvedWall): SunDriven | null {
-  const store = rainStore(wall);
-  if (!store) return null;
-  const cladding = store.layer;
+  const cladding = rainStore(wall);
+  if (!cladding) return null;
   const month = worstMonth(wall, cladding);
   const claddingTemperature = sunlit(wall, cladding, month);
   const vented = cladding.index >= wall.counted;

@@ -8,6 +8,8 @@ import { condensingPlaneIndex, inwardLayer, judgedLayer } from '../steady-moistu
 import {
   claddingLayer,
   drainageOf,
+  EAVES,
+  finishOnBoards,
   frameEnd,
   lapsOnWall,
   massMasonry,
@@ -20,9 +22,6 @@ import type { Transient } from './types.ts';
 
 /** Of the driven rain, what stays on the cladding; the rest splashes off. */
 const WETTING = 0.7;
-
-/** A house wall under its eaves: the factor on the driven rain (ASHRAE 160-2016, 4.6). */
-export const EAVES = 0.35;
 
 /** Rain that gets behind a cladding without a drained gap, share of the driven rain (ASHRAE 160-2016, 4.6). */
 export const RAIN_BEHIND = 0.01;
@@ -41,17 +40,18 @@ const MIN_SLIGHT = 500;
  * Where rain that gets behind the cladding comes to lie: the outer face of the water line. Where that is the face of a
  * finish on insulation, what passes its joints lies behind it: at the first sheet outside the frame, or in the insulation.
  *
- * @returns null where nothing stands behind the face
+ * @returns null where the face itself is the barrier: masonry by its mass, a skin of steel
  */
 function wettedLayer(wall: ResolvedWall): ResolvedLayer | null {
   const line = waterLine(wall);
-  if (line && line.id !== claddingLayer(wall)?.id) return line;
   if (line && line.id === massMasonry(wall)?.id) return null;
-  const first =
-    wall.mainFrame === null
-      ? wall.layers.findLast(({ fill, fillId }) => fill && isInsulation(fillId!, fill))
-      : wall.layers.slice(frameEnd(wall) + 1).find(({ source }) => source.kind === 'sheet');
-  return first && first.index < wall.layers.length - 1 ? first : null;
+  const wetted =
+    line && line.id !== finishOnBoards(wall)?.id
+      ? line
+      : wall.mainFrame === null
+        ? wall.layers.findLast(({ fill, fillId }) => fill && isInsulation(fillId!, fill))
+        : wall.layers.slice(frameEnd(wall) + 1).find(({ source }) => source.kind === 'sheet');
+  return wetted && wetted.index < wall.layers.length - 1 ? wetted : null;
 }
 
 /** Rain that lies at the outer face of the water line. @returns undefined where it drains, or nothing stands behind the face */
@@ -158,5 +158,5 @@ export function facesInside(wall: ResolvedWall): number {
   const gap = ventilatedGap(wall) ?? lapsOnWall(wall);
   if (gap) return gap.index;
   const line = waterLine(wall);
-  return line && line.id !== claddingLayer(wall)?.id ? line.index + 1 : wall.layers.length;
+  return line && line.id !== finishOnBoards(wall)?.id ? line.index + 1 : wall.layers.length;
 }

@@ -1,9 +1,8 @@
 import { isWood } from '../materials/index.ts';
 import { condensingPlaneIndex, leakAtFifty } from '../steady-moisture/index.ts';
-import { frameEnd, type ResolvedLayer, type ResolvedWall } from '../build-up/index.ts';
+import { EAVES, frameEnd, type ResolvedLayer, type ResolvedWall } from '../build-up/index.ts';
 import {
   airLeakOf,
-  EAVES,
   facadeRain,
   gapAirOf,
   lapAirOf,

@@ -72,17 +72,17 @@ async function start(): Promise<void> {
 
 /** Kept with the wall, so that its line says it everywhere: of the usual ranges, and of so many that they say something. */
 function record(): void {
-  const { file } = wall.whole?.wall ?? {};
-  if (!file || samples.value.length < LEAST || !deepEqual(ranges.value, SAMPLE_RANGES)) return;
+  const resolved = wall.whole?.wall;
+  if (!resolved || samples.value.length < LEAST || !deepEqual(ranges.value, SAMPLE_RANGES)) return;
   const counted = (status: Sample['moisture']): number =>
     samples.value.filter(({ moisture }) => moisture === status).length;
   const value = {
-    of: sampledName(file),
+    of: sampledName(resolved),
     samples: samples.value.length,
     failing: counted('fail'),
     cautious: counted('caution'),
   };
-  if (deepEqual(value, file.sampled)) return;
+  if (deepEqual(value, resolved.file.sampled)) return;
   wall.run('How sure the judgment is', [{ type: 'setRecord', field: 'sampled', value }]);
 }
 

@@ -92,7 +92,7 @@ const water = computed(() => {
 
 const leakText = computed(
   () =>
-    `${wall.file?.airtightness ? 'The stack through a house of' : 'No leak is stated in the brief; assumed the stack through'} ${formatText('leakAtFifty', leak.value, project.units)}.`,
+    `${wall.file?.airtightness ? '' : 'No leak is stated in the brief. '}The stack${wall.file?.pressure ? ' and the fans' : ''} through a house of ${formatText('leakAtFifty', leak.value, project.units)}${wall.file?.airtightness ? '' : ', assumed'}.`,
 );
 
 const plane = computed(() => {

@@ -136,13 +136,13 @@ function setLayerStart(id: string, text: string): void {
       "
     />
     <TextField
-      label="Air leak from indoors"
+      label="Air leak"
       :value="formatText('leakAtFifty', simulation.choices.leak ?? standard.leak, project.units)"
       :take="
         (text: string) =>
           set({ leak: orOpen(text, (t) => parseLeakAtFifty(t, project.units, 'leak')) })
       "
-      hint="of the house, driven by the stack"
+      hint="of the house, driven by stack, wind and fans"
     />
     <TextField
       v-if="gap && simulation.choices.gapBy === 'changes'"
