@@ -5,15 +5,29 @@ import type { ResultFile } from '@eldrun/core/evaluation';
 /** How a status is marked in a terminal. */
 export const SIGN = {
   fail: '■ FAIL',
+  unknown: '? UNKNOWN',
   caution: '◆ CAUTION',
   info: '○ NOTE',
   pass: '● PASS',
 } as const;
 
-const WORDS = { fail: 'still fails', caution: 'then a caution', pass: 'then passes' } as const;
+const WORDS = {
+  fail: 'still fails',
+  unknown: 'then unknown',
+  caution: 'then a caution',
+  pass: 'then passes',
+} as const;
 const BASIS = { static: 'an estimate', hourly: 'simulated' } as const;
 
 const METHOD = { section: 'section', wholeWall: 'section and whole wall' } as const;
+
+function monthlyText(monthly: ResultFile['moisture']['monthly'], units: UnitSystem): string {
+  if (!monthly) return 'unknown';
+  const { verdict, peak, planes } = monthly;
+  return planes.length === 0
+    ? verdict
+    : `${verdict}, at most ${formatText('waterPerArea', peak, units)} in ${[...new Set(planes.map(({ layer }) => layer))].join(', ')}`;
+}
 
 /** A result as a table for a terminal. */
 export function resultTable(file: string, result: ResultFile, units: UnitSystem): string {
@@ -56,13 +70,7 @@ export function resultTable(file: string, result: ResultFile, units: UnitSystem)
       `${formatText('temperatureDifference', plane.margin[worst]!, units)} in ${MONTHS[worst]!} (layer ${plane.layer})`,
     ]);
   }
-  const { verdict, peak, planes } = moisture.monthly;
-  rows.push([
-    'Condensation by month',
-    planes.length === 0
-      ? verdict
-      : `${verdict}, at most ${formatText('waterPerArea', peak, units)} in ${[...new Set(planes.map(({ layer }) => layer))].join(', ')}`,
-  ]);
+  rows.push(['Condensation by month', monthlyText(moisture.monthly, units)]);
   const { judgment } = result;
   rows.unshift(
     ['Moisture', `${SIGN[judgment.moisture]}, ${BASIS[judgment.basis]}. ${judgment.decides.text}`],

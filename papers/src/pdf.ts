@@ -24,6 +24,7 @@ const RULE = '#999999';
 
 const STATUS_WORDS: Record<Finding['status'], string> = {
   fail: 'FAIL',
+  unknown: 'UNKNOWN',
   caution: 'CAUTION',
   info: 'Note',
   pass: 'Pass',

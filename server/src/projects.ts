@@ -69,7 +69,7 @@ const PROJECTS_LISTED = 40;
 /** What the judgment of a wall ranks as, worst first, of `document_summaries s`; null before its first. */
 const RANK = `CASE WHEN s.document_id IS NULL THEN NULL
   ELSE CASE coalesce(s.judgment, s.worst ->> 'status', 'fail')
-    WHEN 'fail' THEN 0 WHEN 'caution' THEN 1 ELSE 2 END END`;
+    WHEN 'fail' THEN 0 WHEN 'unknown' THEN 1 WHEN 'caution' THEN 1 ELSE 2 END END`;
 
 /** The projects that are asked for are found by cheap columns first; only of those that are shown walls are gathered. */
 const LIST = `

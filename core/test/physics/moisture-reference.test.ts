@@ -71,7 +71,7 @@ describe('moisture reference cases', () => {
       near(moisture.condensingPlane!.margin, margin, within.temperature);
     }
 
-    const { verdict, peak, planes } = moisture.monthly;
+    const { verdict, peak, planes } = moisture.monthly!;
     const amount = (value: number): number =>
       Math.max(within.amountAbsolute, within.amountRelative * Math.abs(value));
     expect(verdict).toBe(wanted.monthly.verdict);

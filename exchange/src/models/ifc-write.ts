@@ -2,11 +2,12 @@ import { createHash } from 'node:crypto';
 import { assess } from '@eldrun/core/assessment';
 import {
   conductivityAt,
+  saysVapor,
   vaporThickness,
   type Material,
   type Materials,
 } from '@eldrun/core/materials';
-import type { ResolvedLayer, WallFile } from '@eldrun/core/build-up';
+import { asSaid, type ResolvedLayer, type WallFile } from '@eldrun/core/build-up';
 import { stepReal, stepText, StepWriter } from './step.ts';
 import type { WrittenModel } from './types.ts';
 
@@ -112,8 +113,8 @@ export function ifcOf(
     };
     const figure = (name: string, type: string, value: number | undefined): string | null =>
       value === undefined ? null : single(name, type, stepReal(value));
-    const mu = (humidity: number): number =>
-      vaporThickness(material, thickness, humidity) / thickness;
+    const mu = (humidity: number): number | undefined =>
+      saysVapor(material) ? vaporThickness(material, thickness, humidity) / thickness : undefined;
     set('Pset_MaterialThermal', [
       figure(
         'ThermalConductivity',
@@ -132,7 +133,7 @@ export function ifcOf(
   };
   const layerRef = (layer: ResolvedLayer): string =>
     step.add('IFCMATERIALLAYER', [
-      layer.fill ? materialRef(layer.fillId!, layer.fill, layer.thickness) : '$',
+      layer.fill ? materialRef(layer.fillId!, asSaid(layer)!, layer.thickness) : '$',
       stepReal(layer.thickness),
       layer.fill ? '.F.' : layer.ventilation === 'open' ? '.T.' : '.F.',
       stepText(layer.fill?.name ?? (layer.ventilation === 'open' ? 'Open air gap' : 'Air space')),

@@ -81,7 +81,7 @@ class Taker {
       return entry.id;
     if (!entry && !read.mu)
       this.lost.push(
-        `“${name}” has no vapor figure in the model and none in the library: taken as open as air. Say it before its moisture is judged`,
+        `“${name}” has no vapor figure in the model and none in the library: it stays unknown, and so does what it decides, until somebody says it`,
       );
     else if (entry && !read.mu)
       this.lost.push(
@@ -100,7 +100,7 @@ class Taker {
               [0.715, read.mu.wet],
             ],
           }
-        : (entry?.material.vapor ?? { mu: 1 }),
+        : (entry?.material.vapor ?? null),
       source: 'read from a building model',
       confidence: 'check',
     };

@@ -2,7 +2,7 @@ import { CLIMATES, type Outdoor } from '@eldrun/core/climate';
 import { dryCupText, layerTitle } from '@eldrun/core/explain';
 import { formatText, messageText, type Measured, type UnitSystem } from '@eldrun/core/units';
 import type { Judgment } from '@eldrun/core/judgment';
-import type { ResolvedLayer } from '@eldrun/core/build-up';
+import { asSaid, type ResolvedLayer } from '@eldrun/core/build-up';
 import { placingRows } from '@eldrun/project';
 import type { LookedAt } from '../looked-at.ts';
 import type { Block, Column } from '../types.ts';
@@ -18,7 +18,12 @@ export const CAUTIONS: readonly string[] = [
 ];
 
 /** The word for a judgment of moisture. */
-export const MOISTURE_WORDS = { pass: 'Pass', caution: 'Caution', fail: 'Fail' } as const;
+export const MOISTURE_WORDS = {
+  pass: 'Pass',
+  caution: 'Caution',
+  unknown: 'Unknown',
+  fail: 'Fail',
+} as const;
 
 /** On what a judgment stands. */
 export const basisText = ({ basis }: Pick<Judgment, 'basis'>): string =>
@@ -67,7 +72,7 @@ export function layerTable(looked: LookedAt, units: UnitSystem): Block {
         title(layer),
         formatText('length', layer.thickness, units),
         i < wall.counted ? r(paths.layers[i]!.resistance) : 'not counted',
-        layer.fill ? dryCupText(layer.fill, layer.thickness, units) : '',
+        layer.fill ? dryCupText(asSaid(layer)!, layer.thickness, units) : '',
       ]),
       ['', 'Outer surface film', '', r(wall.outerFilm), ''],
       [

@@ -96,7 +96,8 @@ export function wallTables(walls: readonly LookedAt[], units: UnitSystem): Writt
         {
           label: 'Vapor permeance, dry cup',
           quantity: 'permeance',
-          of: ({ layer }) => layer.fill && dryPermeance(layer.fill, layer.thickness),
+          of: ({ layer }) =>
+            layer.fill && !layer.vaporUnsaid ? dryPermeance(layer.fill, layer.thickness) : null,
         },
         { label: 'Density', quantity: 'density', of: ({ layer }) => layer.fill?.density },
         {

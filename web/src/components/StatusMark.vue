@@ -5,12 +5,14 @@ defineProps<{ status: Status; word?: boolean }>();
 
 const SHAPES: Record<Status, string> = {
   fail: 'M2 2h12v12H2z',
+  unknown: 'M1 2h14L8 15zM4 4h8L8 11.5z',
   caution: 'M8 0l8 8-8 8-8-8z',
   info: 'M8 2a6 6 0 1 0 .01 0zM8 4.5a3.5 3.5 0 1 1-.01 0z',
   pass: 'M8 2a6 6 0 1 0 .01 0z',
 };
 const WORDS: Record<Status, string> = {
   fail: 'Fail',
+  unknown: 'Unknown',
   caution: 'Caution',
   info: 'Note',
   pass: 'Pass',
@@ -43,6 +45,7 @@ const WORDS: Record<Status, string> = {
   color: var(--fail);
 }
 
+.unknown,
 .caution {
   color: var(--caution);
 }

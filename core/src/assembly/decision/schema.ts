@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { InputError } from '../../common/errors.ts';
 import { check, day, id, text, within } from '../../common/validation/index.ts';
+import { MOISTURE_ORDER } from '../judgment/index.ts';
 import { validateBrief } from '../wall/schema.ts';
 import { DECISION_FORMAT, type Decision } from './types.ts';
 
@@ -17,12 +18,16 @@ const option = Joi.object({
     cost: figure,
     carbon: figure,
     margin: figure,
-    moisture: Joi.string().valid('pass', 'caution', 'fail').required(),
+    moisture: Joi.string()
+      .valid(...MOISTURE_ORDER)
+      .required(),
   })
     .unknown()
     .required(),
   judgment: Joi.object({
-    moisture: Joi.string().valid('pass', 'caution', 'fail').required(),
+    moisture: Joi.string()
+      .valid(...MOISTURE_ORDER)
+      .required(),
     basis: Joi.string().valid('static', 'hourly').required(),
   })
     .unknown()

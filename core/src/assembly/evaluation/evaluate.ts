@@ -27,7 +27,7 @@ import {
 import { messageText, type Message, type UnitSystem } from '../../common/units/index.ts';
 import { verdictsOf, type Status } from '../verdicts/index.ts';
 import type { Command, Effect } from '../wall/index.ts';
-import type { WallFile } from '../../physics/build-up/index.ts';
+import { vaporUnsaidIn, type WallFile } from '../../physics/build-up/index.ts';
 
 /** A result file: what Eldrun finds about a wall file. SI, unrounded; sentences in SI units. */
 export interface ResultFile {
@@ -38,7 +38,8 @@ export interface ResultFile {
   moisture: {
     indoorDewPoint: number[];
     condensingPlane: CondensingPlane | null;
-    monthly: MonthlyWater;
+    /** Null where nobody has said a vapor figure that it goes by. */
+    monthly: MonthlyWater | null;
     vapor: DryingPermeance | null;
   };
   /** Heat lost through a square metre in a year, by degree-days, kWh/(m²·a). */
@@ -92,7 +93,10 @@ export function evaluate(
 ): ResultFile {
   const assessment = assess(file, materials);
   const { thickness, cost, carbon, incomplete } = assessment.quantities;
-  const { monthly, vapor } = monthlyBalance(assessment.wall);
+  const { monthly, vapor } =
+    vaporUnsaidIn(assessment.wall).length > 0
+      ? { monthly: null, vapor: null }
+      : monthlyBalance(assessment.wall);
   const text = (message: Message): string => messageText(message, sentences);
   const judged = judgedFile(assessment, materials, hourly);
   const { moisture, basis, decides, relies, code } = judged.judgment;

@@ -4,10 +4,12 @@ import {
   conductivityAt,
   dryPermeance,
   MEMBRANE,
+  saysVapor,
+  vaporClass,
   type Material,
 } from '../../physics/materials/index.ts';
 import { format, formatText, type UnitSystem } from '../../common/units/index.ts';
-import type { ResolvedMember } from '../../physics/build-up/index.ts';
+import { asSaid, type ResolvedMember } from '../../physics/build-up/index.ts';
 
 /** Mean temperature at which insulation is rated, °C. */
 const RATED_AT = 24;
@@ -18,8 +20,19 @@ function memberWord({ shape, material: { category } }: ResolvedMember): string {
   return /lumber|wood|furring/.test(category ?? '') ? 'wood' : 'at the member';
 }
 
+/** What is said in place of a vapor figure that nobody has said. */
+export const VAPOR_UNKNOWN = 'vapor figure unknown';
+
+/** The vapor retarder class of a layer in words: `vapor-open`, `vapor class II`. */
+export function vaporClassText(material: Material, thickness: number): string {
+  if (!saysVapor(material)) return VAPOR_UNKNOWN;
+  const kind = vaporClass(material, thickness);
+  return kind === 'open' ? 'vapor-open' : `vapor class ${kind}`;
+}
+
 /** The one figure for how a layer lets vapor through: by the dry cup, as it is classed. `46 perms dry` */
 export function dryCupText(material: Material, thickness: number, units: UnitSystem): string {
+  if (!saysVapor(material)) return VAPOR_UNKNOWN;
   return `${formatText('permeance', dryPermeance(material, thickness), units)} dry`;
 }
 
@@ -46,7 +59,7 @@ export function layerFigures(
     return `${r} between · ${rText(member)} ${memberWord(layer.member)}`;
   }
   if (!layer.fill) return r;
-  const vapor = dryCupText(layer.fill, layer.thickness, units);
+  const vapor = dryCupText(asSaid(layer)!, layer.thickness, units);
   const basis = basisOf(layer.fill);
   const warm = rText(layer.thickness / conductivityAt(layer.fill, RATED_AT));
   const cold =

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { InputError } from '../../common/errors.ts';
 import type { Materials } from '../../physics/materials/index.ts';
 import { check, id, length, parseJson, positive, within } from '../../common/validation/index.ts';
+import { MOISTURE_ORDER } from '../judgment/index.ts';
 import { fillSchema } from '../wall/layer-schema.ts';
 import { validateWall } from '../wall/schema.ts';
 import type { Layer } from '../../physics/build-up/index.ts';
@@ -40,7 +41,7 @@ const schema = Joi.object({
     u: positive,
     cost: Joi.number().min(0),
     carbon: Joi.number(),
-    moisture: Joi.string().valid('pass', 'caution', 'fail'),
+    moisture: Joi.string().valid(...MOISTURE_ORDER),
   }).unknown(),
   objectives: Joi.array()
     .items(Joi.string().valid(...OBJECTIVES))

@@ -25,8 +25,8 @@ const SUITS: Readonly<Record<string, Message>> = {
 const USUALLY = say`A frame left empty with all insulation outside, a deeper frame with a variable retarder, or two rows of studs suit such a wall better.`;
 
 /** What is said of a mend where none is offered. */
-function withoutMend({ decides }: Judgment, fixes: JudgmentFixes | null): Message {
-  if (!fixes || fixes.fixes.length > 0) return [];
+function withoutMend({ moisture, decides }: Judgment, fixes: JudgmentFixes | null): Message {
+  if (!fixes || moisture === 'unknown' || fixes.fixes.length > 0) return [];
   return (
     fixes.refused ??
     say`No single change that was tried does away with it: air barrier, retarder, gap, skins, insulation outside. ${SUITS[decides.id] ?? USUALLY}`

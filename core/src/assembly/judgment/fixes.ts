@@ -28,8 +28,9 @@ const MAX_RUNS = 6;
 /** Of one kind, so many sizes are simulated. */
 const RUNS_OF_A_KIND = 2;
 
+/** Unknown is no better than anything: nothing is known to be mended. */
 const better = (a: MoistureStatus, b: MoistureStatus): boolean =>
-  MOISTURE_ORDER.indexOf(a) > MOISTURE_ORDER.indexOf(b);
+  a !== 'unknown' && MOISTURE_ORDER.indexOf(a) > MOISTURE_ORDER.indexOf(b);
 
 /**
  * Looks for the changes that a builder would make to fix what the judgment found, the least first. Each is judged again

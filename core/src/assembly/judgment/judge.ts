@@ -1,7 +1,20 @@
 import type { Assessment, LayerAssessment } from '../assessment/index.ts';
 import { say, type Message } from '../../common/units/index.ts';
-import { humidAir, leaksIn, retarderRow, vaporTrap } from '../verdicts/index.ts';
-import { isAdhered, waterLine, type ResolvedWall } from '../../physics/build-up/index.ts';
+import {
+  humidAir,
+  ifVaporWereSaid,
+  leaksIn,
+  retarderRow,
+  unsaidNames,
+  vaporTrap,
+  vaporUnsaid,
+} from '../verdicts/index.ts';
+import {
+  isAdhered,
+  vaporUnsaidIn,
+  waterLine,
+  type ResolvedWall,
+} from '../../physics/build-up/index.ts';
 import {
   ANSWERED_BY_RUNS,
   decidesAlone,
@@ -95,6 +108,12 @@ function judgmentOf(
  * what dries, else the rows of the code.
  */
 export function judge(assessment: Assessment): Judgment {
+  return vaporUnsaidIn(assessment.wall).length > 0
+    ? judgeUnsaid(assessment)
+    : judgeSaid(assessment);
+}
+
+function judgeSaid(assessment: Assessment): Judgment {
   const found: Found = new Map();
   const alone = decidesAlone(assessment, [], found) ?? surfaceDecides(assessment);
   const decision = alone ?? judgeStatically(assessment, found);
@@ -103,8 +122,48 @@ export function judge(assessment: Assessment): Judgment {
 
 /** The status that `judge` gives a wall on whose inner surface no mold can grow: for that, no section is needed. */
 export function statusOfLayers(layers: LayerAssessment): MoistureStatus {
+  const statuses = new Set(ifVaporWereSaid(layers).map(statusOfSaid));
+  return statuses.size === 1 ? [...statuses][0]! : 'unknown';
+}
+
+function statusOfSaid(layers: LayerAssessment): MoistureStatus {
   const found: Found = new Map();
   return (decidesAlone(layers, [], found) ?? judgeStatically(layers, found)).moisture;
+}
+
+/**
+ * The judgment of a wall with vapor figures that nobody has said: the same whatever they are, or unknown, with what is
+ * missing.
+ */
+function judgeUnsaid(assessment: Assessment): Judgment {
+  const judged = ifVaporWereSaid(assessment).map(judgeSaid);
+  const open = judged[0]!;
+  const names = unsaidNames(assessment);
+  const code = judged.every((one) => one.code.status === open.code.status)
+    ? open.code
+    : { status: 'unknown' as const, row: say`The vapor figure of ${names} is missing.` };
+  const same = judged.every(({ moisture }) => moisture === open.moisture);
+  if (same)
+    return {
+      ...open,
+      code,
+      decides: {
+        ...open.decides,
+        text: say`${open.decides.text} So it is whatever vapor figure ${names} has.`,
+      },
+    };
+  const found = MOISTURE_ORDER.filter((one) => judged.some(({ moisture }) => moisture === one));
+  return {
+    moisture: 'unknown',
+    basis: 'static',
+    alone: true,
+    decides: {
+      id: vaporUnsaid.id,
+      text: say`Nobody has said how much vapor ${names} lets through, and it decides: by that figure the wall is a ${found.join(', a ')}.`,
+    },
+    relies: [],
+    code,
+  };
 }
 
 /** Whether the judgment of a changed wall is no worse than that of the wall before, both without a simulation. */

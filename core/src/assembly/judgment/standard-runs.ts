@@ -15,7 +15,12 @@ import {
   type Transient,
 } from '../../physics/transient/index.ts';
 import { leakAtFifty } from '../../physics/steady-moisture/index.ts';
-import type { Exposure, ResolvedLayer, ResolvedWall } from '../../physics/build-up/index.ts';
+import {
+  vaporUnsaidIn,
+  type Exposure,
+  type ResolvedLayer,
+  type ResolvedWall,
+} from '../../physics/build-up/index.ts';
 
 /** What every wall is exposed to for its judgment, unless its brief says otherwise (docs/judgment.md). */
 export const STANDARD_EXPOSURE: Required<Exposure> = {
@@ -41,14 +46,17 @@ function exposureOf({ file }: ResolvedWall): Required<Exposure> {
 }
 
 /** Why a wall cannot be simulated where it stands, or null. */
-export function missingForRuns({ site }: ResolvedWall): string | null {
+export function missingForRuns(wall: ResolvedWall): string | null {
+  const { site } = wall;
   const missing = [
     ...(site.globalHorizontal ? [] : ['sun']),
     ...(site.windSpeed ? [] : ['wind']),
     ...(site.rain ? [] : ['rain']),
     ...(site.latitude === null ? ['its latitude'] : []),
   ];
-  return missing.length === 0 ? null : `the climate does not say ${missing.join(', ')}`;
+  if (missing.length > 0) return `the climate does not say ${missing.join(', ')}`;
+  const [unsaid] = vaporUnsaidIn(wall);
+  return unsaid ? `${unsaid.fill!.name} has no vapor figure` : null;
 }
 
 const made = new Map<string, WeatherYear>();

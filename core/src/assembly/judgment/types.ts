@@ -1,9 +1,10 @@
 import type { Message } from '../../common/units/index.ts';
 
-export type MoistureStatus = 'pass' | 'caution' | 'fail';
+/** `unknown` where figures that nobody has said decide. */
+export type MoistureStatus = 'pass' | 'caution' | 'fail' | 'unknown';
 
 /** Worst first. */
-export const MOISTURE_ORDER: readonly MoistureStatus[] = ['fail', 'caution', 'pass'];
+export const MOISTURE_ORDER: readonly MoistureStatus[] = ['fail', 'unknown', 'caution', 'pass'];
 
 /** What the code's rows for retarders say: a badge beside the judgment, never a part of it. */
 export interface CodeBadge {

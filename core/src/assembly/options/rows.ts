@@ -82,6 +82,7 @@ export interface CompareRowsOf {
 const STATUS_WORDS: Record<MoistureStatus, string> = {
   pass: 'Pass',
   caution: 'Caution',
+  unknown: 'Unknown',
   fail: 'Fail',
 };
 

@@ -2,6 +2,7 @@ import {
   conductivityAt,
   permeance,
   withBasis,
+  saysVapor,
   type Material,
   type MaterialHit,
   type MaterialSearch,
@@ -59,7 +60,7 @@ function answersOf(
       /foam|board/.test(category ?? '') && weighs(weight.value * POUND_PER_CUBIC_FOOT),
     );
   if (dense) answer(dense, false, weighs(dense.value));
-  if (perms) {
+  if (perms && saysVapor(material)) {
     const ratio = permeance(material, usualThickness(material), 0.5) / perms.value;
     answer(perms, false, Math.abs(Math.log(ratio)) <= Math.log(PERMEANCE_SLACK));
   }

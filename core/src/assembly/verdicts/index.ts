@@ -42,6 +42,7 @@ import {
   type Verdict,
 } from './types.ts';
 import { vaporTrap } from './vapor-trap.ts';
+import { ifVaporWereSaid, vaporUnsaid } from './vapor-unsaid.ts';
 import { waterBarrier } from './water-barrier.ts';
 
 export {
@@ -65,12 +66,14 @@ export { massMasonryRule } from './mass-masonry.ts';
 export { retarderSide } from './retarder-side.ts';
 export { sunDriven } from './sun-driven.ts';
 export { shutInWood, vaporTrap } from './vapor-trap.ts';
+export { ifVaporWereSaid, unsaidNames, vaporUnsaid } from './vapor-unsaid.ts';
 export { waterBarrier } from './water-barrier.ts';
 export { layerName } from './words.ts';
 export { widerStudsOf } from './wider-studs.ts';
 
 /** In the order in which equals are shown. */
 const RULES: readonly Rule[] = [
+  vaporUnsaid,
   layerOrder,
   sheathingDewPoint,
   monthlyCondensation,
@@ -162,10 +165,13 @@ export function worstFinding(assessment: Assessment): Finding | null {
   return findingsOf(assessment)[0]?.finding ?? null;
 }
 
+/** What the rules find, worst first; of a vapor figure that nobody has said, only what holds whatever it is. */
 function findingsOf(assessment: Assessment) {
+  const [first, ...others] = ifVaporWereSaid(assessment);
   return RULES.flatMap((rule) => {
-    const finding = rule.judge(assessment);
-    return finding ? [{ rule, finding }] : [];
+    const finding = rule.judge(rule === vaporUnsaid ? assessment : first!);
+    const holds = others.every((other) => rule.judge(other)?.status === finding?.status);
+    return finding && (holds || rule === vaporUnsaid) ? [{ rule, finding }] : [];
   }).sort(
     (a, b) => STATUS_ORDER.indexOf(a.finding.status) - STATUS_ORDER.indexOf(b.finding.status),
   );

@@ -3,10 +3,10 @@ import type { Materials } from '../../physics/materials/index.ts';
 import type { Message } from '../../common/units/index.ts';
 import type { Command, Fix } from '../wall/index.ts';
 
-export type Status = 'fail' | 'caution' | 'info' | 'pass';
+export type Status = 'fail' | 'unknown' | 'caution' | 'info' | 'pass';
 
 /** Worst first. */
-export const STATUS_ORDER: readonly Status[] = ['fail', 'caution', 'info', 'pass'];
+export const STATUS_ORDER: readonly Status[] = ['fail', 'unknown', 'caution', 'info', 'pass'];
 
 export interface Finding {
   status: Status;

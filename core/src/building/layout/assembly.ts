@@ -3,6 +3,7 @@ import {
   isLapSiding,
   rolesOf,
   type CladdingNeeds,
+  type Material,
   type Role,
 } from '../../physics/materials/index.ts';
 import {
@@ -111,19 +112,25 @@ function frameOf(wall: ResolvedWall): LaidFrame | null {
   };
 }
 
+/** What a layer is filled with, or could be. */
+interface Filled {
+  fillId: string | null;
+  fill: Material | null;
+}
+
 /** How a membrane is put on, told by what it is called. */
 export function membraneKind({
   fillId,
   fill,
   thickness,
-}: Pick<ResolvedLayer, 'fillId' | 'fill' | 'thickness'>): MembraneKind {
+}: Filled & Pick<ResolvedLayer, 'thickness'>): MembraneKind {
   const words = `${fillId} ${fill!.name}`;
   if (/liquid|fluid/i.test(words)) return 'liquid';
   return /adhered|adhesive|butyl/i.test(words) && thickness > 0 ? 'self-adhered' : 'wrap';
 }
 
 /** How a cladding is laid, and what it needs. */
-export function claddingKind({ fillId, fill }: Pick<ResolvedLayer, 'fillId' | 'fill'>): {
+export function claddingKind({ fillId, fill }: Filled): {
   kind: CladdingKind;
   needs: CladdingNeeds | null;
 } {

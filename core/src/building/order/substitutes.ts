@@ -6,6 +6,7 @@ import {
   isInsulation,
   LIBRARY,
   rolesOf,
+  saysVapor,
   soldStep,
   type Material,
   type Materials,
@@ -73,6 +74,7 @@ export function* substituteSteps(
   const candidates = Object.entries(all).filter(
     ([id, one]) =>
       id !== material &&
+      saysVapor(one) &&
       rolesOf(id, one)[0] === rolesOf(material, now)[0] &&
       laidAlike({ fillId: id, fill: one }, { fillId: material, fill: now }),
   );

@@ -7,7 +7,14 @@ import {
   type Outdoor,
   type Site,
 } from '../climate/index.ts';
-import { LIBRARY, type Material, type Materials } from '../materials/index.ts';
+import {
+  LIBRARY,
+  saysVapor,
+  type Material,
+  type Materials,
+  type SaidMaterial,
+  type Vapor,
+} from '../materials/index.ts';
 import { clearFieldShare, frameOf, mainFrameOf, memberShare, memberWidth } from './shares.ts';
 import type {
   AirSpace,
@@ -22,14 +29,14 @@ import type {
 
 export interface ResolvedMember {
   frame: string;
-  material: Material;
+  material: SaidMaterial;
   /** Area share the one-dimensional methods use, 0 to 1. */
   share: number;
   /** Area share of the clear field, 0 to 1. */
   clearShare: number;
   shape: Member;
   /** What the framing beyond the clear field is of in this layer (wall-file rule 10). */
-  excess: Material;
+  excess: SaidMaterial;
 }
 
 /** A layer with its materials at hand. */
@@ -39,8 +46,10 @@ export interface ResolvedLayer {
   thickness: number;
   source: Layer;
   /** What fills it; null is air. */
-  fill: Material | null;
+  fill: SaidMaterial | null;
   fillId: string | null;
+  /** Whether nobody has said how its fill lets vapor through: `fill.vapor` only keeps a place then, and decides nothing. */
+  vaporUnsaid: boolean;
   /** Only for air. */
   ventilation: Ventilation | null;
   openingArea: number;
@@ -193,6 +202,12 @@ export function resolveWall(file: WallFile, projectMaterials: Materials = {}): R
 
 type FindOrThrow = (id: string, path: string) => Material;
 
+/** What keeps the place of a vapor figure that nobody has said: as open as air. */
+const PLACE_HOLDER: Vapor = { mu: 1 };
+
+const placed = (material: Material): SaidMaterial =>
+  saysVapor(material) ? material : { ...material, vapor: PLACE_HOLDER };
+
 const DEFAULT_EMISSIVITY = [0.9, 0.9] as const;
 
 function resolveLayer(
@@ -209,13 +224,15 @@ function resolveLayer(
         ? layer.fill
         : null;
   const air = airOf(layer);
+  const fill = fillId === null ? null : material(fillId, `${path}.${fillField(layer)}`);
   return {
     id: layer.id,
     index,
     thickness: layer.thickness,
     source: layer,
     fillId,
-    fill: fillId === null ? null : material(fillId, `${path}.${fillField(layer)}`),
+    fill: fill && placed(fill),
+    vaporUnsaid: fill !== null && !saysVapor(fill),
     ventilation: air && (air.ventilation ?? 'still'),
     openingArea: air?.openingArea ?? 0,
     emissivity: air?.emissivity ?? DEFAULT_EMISSIVITY,
@@ -223,14 +240,38 @@ function resolveLayer(
       layer.kind === 'framed'
         ? {
             frame: frameOf(layer),
-            material: material(layer.member.material, `${path}.member.material`),
+            material: placed(material(layer.member.material, `${path}.member.material`)),
             share: memberShare(layer),
             clearShare: clearFieldShare(layer.member),
             shape: layer.member,
-            excess: material(layer.excess ?? usualExcess(layer, all), `${path}.excess`),
+            excess: placed(material(layer.excess ?? usualExcess(layer, all), `${path}.excess`)),
           }
         : null,
   };
+}
+
+/** What fills a layer as its file says it: without a vapor figure where nobody has said one. */
+export const asSaid = ({ fill, vaporUnsaid }: ResolvedLayer): Material | null =>
+  fill && vaporUnsaid ? { ...fill, vapor: null } : fill;
+
+/** The layers whose fill nobody has said a vapor figure of, indoors first. */
+export const vaporUnsaidIn = ({ layers }: ResolvedWall): ResolvedLayer[] =>
+  layers.filter(({ vaporUnsaid }) => vaporUnsaid);
+
+/**
+ * A wall as if vapor figures had been said.
+ *
+ * @param figures by material id
+ */
+export function withVapor(
+  wall: ResolvedWall,
+  figures: Readonly<Record<string, Vapor>>,
+): ResolvedWall {
+  const layers = wall.layers.map((layer): ResolvedLayer => {
+    const vapor = layer.vaporUnsaid ? figures[layer.fillId!] : undefined;
+    return vapor ? { ...layer, fill: { ...layer.fill!, vapor }, vaporUnsaid: false } : layer;
+  });
+  return { ...wall, layers, memo: new Map(), ofCounted: new Map() };
 }
 
 /** The air that a layer is, or that is between its members. */

@@ -1,6 +1,6 @@
 import { AIR_PERMEABILITY } from '../../common/units/index.ts';
 import { LIBRARY } from './library.ts';
-import type { Material, MoldClass, Role, Table } from './types.ts';
+import type { Material, MoldClass, Role, SaidMaterial, Table } from './types.ts';
 
 /**
  * Linear interpolation in a table of [x, y] pairs, flat outside (wall-file rule 7).
@@ -50,7 +50,7 @@ const IMPERMEABLE = 1e12;
  * @returns s_d, m
  */
 export function vaporThickness(
-  material: Material,
+  material: SaidMaterial,
   thickness: number,
   relativeHumidity: number,
   part = 1,
@@ -70,12 +70,16 @@ export function vaporThickness(
  * @param relativeHumidity mean RH of its faces, 0 to 1
  * @returns kg/(s·m²·Pa)
  */
-export function permeance(material: Material, thickness: number, relativeHumidity: number): number {
+export function permeance(
+  material: SaidMaterial,
+  thickness: number,
+  relativeHumidity: number,
+): number {
   return AIR_PERMEABILITY / vaporThickness(material, thickness, relativeHumidity);
 }
 
 /** Whether the vapor value depends on humidity: a variable retarder, or a panel that opens as it gets damp. */
-export function isVariable(material: Material): boolean {
+export function isVariable(material: SaidMaterial): boolean {
   return 'permeanceTable' in material.vapor || 'muTable' in material.vapor;
 }
 

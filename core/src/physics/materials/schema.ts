@@ -29,7 +29,7 @@ export const materialSchema = Joi.object({
   conductivityTable: table(temperature, positive.max(1e5)),
   density: positive.max(1e5),
   specificHeat: positive.max(1e5),
-  vapor: vapor.required(),
+  vapor: vapor.allow(null).required(),
   sorption: table(Joi.number().min(0).max(1), Joi.number().min(0).max(1e4)),
   conductivityPerWater: Joi.number().min(0).max(1),
   liquid: Joi.object({

@@ -56,7 +56,8 @@ export interface Material {
   conductivityTable?: Table;
   density?: number;
   specificHeat?: number;
-  vapor: Vapor;
+  /** Null is a figure that nobody has said: what follows from it is not known, and no usual figure stands for it. */
+  vapor: Vapor | null;
   sorption?: Table;
   /** Liquid transport: [water content kg/m³, diffusivity m²/s]. */
   liquid?: { diffusivity: Table };
@@ -103,6 +104,12 @@ export interface Material {
 }
 
 export type Materials = Readonly<Record<string, Material>>;
+
+/** A material of which somebody has said how it lets vapor through. */
+export type SaidMaterial = Material & { vapor: Vapor };
+
+/** Whether somebody has said how it lets vapor through. */
+export const saysVapor = (material: Material): material is SaidMaterial => material.vapor !== null;
 
 /** What one material costs on site. */
 export interface Price {

@@ -1,6 +1,6 @@
 import { PERM } from '../../common/units/index.ts';
 import { permeance } from './properties.ts';
-import type { Material } from './types.ts';
+import type { SaidMaterial } from './types.ts';
 
 /** Vapor retarder class, or open above class III. */
 export type VaporClass = 'I' | 'II' | 'III' | 'open';
@@ -22,7 +22,7 @@ const DRY_CUP_HUMIDITY = 0.25;
  * @param thickness of the layer, m
  * @returns kg/(s·m²·Pa)
  */
-export function dryPermeance(material: Material, thickness: number): number {
+export function dryPermeance(material: SaidMaterial, thickness: number): number {
   const { perms, vapor } = material;
   if (!perms || 'muTable' in vapor || 'permeanceTable' in vapor)
     return permeance(material, thickness, DRY_CUP_HUMIDITY);
@@ -34,7 +34,7 @@ export function dryPermeance(material: Material, thickness: number): number {
 const WET_CUP_HUMIDITY = 0.75;
 
 /** Permeance as a wet-cup test finds it, as `dryPermeance`. @returns kg/(s·m²·Pa) */
-export function wetPermeance(material: Material, thickness: number): number {
+export function wetPermeance(material: SaidMaterial, thickness: number): number {
   const { perms, vapor } = material;
   if (!perms || 'muTable' in vapor || 'permeanceTable' in vapor)
     return permeance(material, thickness, WET_CUP_HUMIDITY);
@@ -43,7 +43,7 @@ export function wetPermeance(material: Material, thickness: number): number {
 }
 
 /** The vapor retarder class of a layer, by its dry-cup permeance. */
-export function vaporClass(material: Material, thickness: number): VaporClass {
+export function vaporClass(material: SaidMaterial, thickness: number): VaporClass {
   return classOfPermeance(dryPermeance(material, thickness));
 }
 

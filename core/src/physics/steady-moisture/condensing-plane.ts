@@ -31,8 +31,12 @@ function isOpenToVapor(layer: ResolvedLayer): boolean {
  */
 export function condensingPlaneIndex(wall: ResolvedWall): number | null {
   if (wall.mainFrame === null) return null;
-  for (let i = frameEnd(wall) + 1; i < wall.counted; i++)
-    if (!isOpenToVapor(wall.layers[i]!)) return i;
+  for (let i = frameEnd(wall) + 1; i < wall.counted; i++) {
+    const layer = wall.layers[i]!;
+    // Whether vapor passes it nobody has said: nor which face is the plane.
+    if (layer.vaporUnsaid) return null;
+    if (!isOpenToVapor(layer)) return i;
+  }
   return null;
 }
 

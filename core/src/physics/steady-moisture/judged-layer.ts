@@ -31,7 +31,8 @@ export function stopsAir(id: string, material: Material): boolean {
 function isClosedCellFoam({ category, density, vapor }: Material): boolean {
   return (
     category === 'spray-foam' &&
-    ((density ?? 0) >= CLOSED_CELL.density || ('mu' in vapor && vapor.mu >= CLOSED_CELL.mu))
+    ((density ?? 0) >= CLOSED_CELL.density ||
+      (vapor !== null && 'mu' in vapor && vapor.mu >= CLOSED_CELL.mu))
   );
 }
 

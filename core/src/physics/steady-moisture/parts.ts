@@ -1,4 +1,8 @@
-import { AIR_LAYER_VAPOR_THICKNESS, vaporThickness, type Material } from '../materials/index.ts';
+import {
+  AIR_LAYER_VAPOR_THICKNESS,
+  vaporThickness,
+  type SaidMaterial,
+} from '../materials/index.ts';
 import { onFramePath, type Path } from '../steady-heat/index.ts';
 import type { ResolvedWall } from '../build-up/index.ts';
 
@@ -9,7 +13,7 @@ const PART_RESISTANCE = 0.25;
 export interface Part {
   layer: number;
   /** Null is air. */
-  material: Material | null;
+  material: SaidMaterial | null;
   /** m */
   thickness: number;
   /** Share of the layer this part is. */

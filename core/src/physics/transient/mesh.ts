@@ -1,7 +1,7 @@
 import { airSpaceResistance } from '../steady-heat/index.ts';
 import {
   AIR_LAYER_VAPOR_THICKNESS,
-  type Material,
+  type SaidMaterial,
   type Table,
   MEMBRANE,
 } from '../materials/index.ts';
@@ -83,7 +83,7 @@ const NO_STORAGE: Table = [[0, 0]];
 interface Element {
   layer: number;
   length: number;
-  material: Material | null;
+  material: SaidMaterial | null;
   /** Air: R and s_d of half the layer. */
   half: { r: number; sd: number } | null;
   thickness: number;

@@ -1,4 +1,10 @@
-import { isWood, LIBRARY, type Material, type Table } from '../materials/index.ts';
+import {
+  isWood,
+  LIBRARY,
+  type Material,
+  type SaidMaterial,
+  type Table,
+} from '../materials/index.ts';
 import { type ResolvedLayer, type ResolvedWall, inMainFrame } from '../build-up/index.ts';
 import type { HygroPath } from './types.ts';
 
@@ -27,7 +33,7 @@ export function suctionDiffusivity({
 }
 
 /** The same material with the water it holds and moves when rain wets it. */
-function absorbing(material: Material): Material {
+function absorbing(material: SaidMaterial): SaidMaterial {
   const { waterAbsorption, sorption } = material;
   if (!waterAbsorption || !sorption) return material;
   const { saturation } = waterAbsorption;

@@ -1,7 +1,7 @@
 import { InputError } from '../../common/errors.ts';
 import type { WeatherYear } from '../climate/index.ts';
 import type { Materials } from '../materials/index.ts';
-import { resolveWall, type ResolvedWall } from '../build-up/index.ts';
+import { resolveWall, vaporUnsaidIn, type ResolvedWall } from '../build-up/index.ts';
 import { boundary, libraryWeather } from './boundary.ts';
 import { meshOf, type Mesh } from './mesh.ts';
 import { alongPath } from './path.ts';
@@ -39,7 +39,7 @@ export interface Prepared {
  *
  * @param file a validated simulation file
  * @param weather hours where the file's climate does not make its own
- * @throws InputError for layers that are not there
+ * @throws InputError for layers that are not there, and where nobody has said a vapor figure
  */
 export function prepare(
   file: SimulationFile,
@@ -47,8 +47,16 @@ export function prepare(
   materials: Materials = {},
 ): Prepared {
   const { transient } = file;
+  const resolved = resolveWall(file.wall, materials);
+  const [unsaid] = vaporUnsaidIn(resolved);
+  if (unsaid)
+    throw new InputError(
+      `wall.layers[${unsaid.index}]`,
+      `${unsaid.fill!.name} has no vapor figure`,
+      'a μ, an s_d or a permeance',
+    );
   const { wall, notes } = alongPath(
-    resolveWall(file.wall, materials),
+    resolved,
     transient.path ?? 'cavity',
     transient.facade !== undefined,
     transient.panelLiquid,

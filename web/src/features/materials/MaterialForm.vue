@@ -36,7 +36,7 @@ const start = props.material;
 /** A figure as it is typed: with what of it tells. */
 const typedText = (unit: FormUnit, si: number | undefined): string =>
   si === undefined ? '' : String(Number(unit.typed(si).toPrecision(6)));
-const vaporKind = ref<VaporKind>(start ? (Object.keys(start.vapor)[0] as VaporKind) : 'mu');
+const vaporKind = ref<VaporKind>(start?.vapor ? (Object.keys(start.vapor)[0] as VaporKind) : 'mu');
 
 const tableText = (table: Table, x: FormUnit, y: FormUnit): string =>
   table.map((pair) => `${typedText(x, pair[0])} ${typedText(y, pair[1])}`).join('; ');
@@ -47,7 +47,7 @@ const vaporUnit = (kind: VaporKind): FormUnit =>
 
 function vaporText(): string {
   const kind = vaporKind.value;
-  const value = start && (start.vapor as Record<string, number | Table>)[kind];
+  const value = start?.vapor && (start.vapor as Record<string, number | Table>)[kind];
   if (value === null || value === undefined) return '';
   return typeof value === 'number'
     ? typedText(vaporUnit(kind), value)
@@ -110,9 +110,13 @@ function table(text: string, path: string, x: FormUnit, y: FormUnit): [number, n
 function read(): Material {
   const isTable = fields.conductivity.includes(';');
   const kind = vaporKind.value;
-  const value = kind.endsWith('Table')
-    ? table(fields.vapor, `vapor.${kind}`, SHARE, vaporUnit(kind))
-    : number(fields.vapor, `vapor.${kind}`, vaporUnit(kind));
+  // What nobody has said may stay unsaid.
+  const unsaid = start?.vapor === null && fields.vapor.trim() === '';
+  const value = unsaid
+    ? null
+    : kind.endsWith('Table')
+      ? table(fields.vapor, `vapor.${kind}`, SHARE, vaporUnit(kind))
+      : number(fields.vapor, `vapor.${kind}`, vaporUnit(kind));
   const same = (key: keyof typeof fields): boolean => start !== null && fields[key] === before[key];
   const { conductivity, conductivityTable, gwp, cost, ...rest } = start ?? ({} as Material);
   const optional = (key: 'density' | 'specificHeat') =>
@@ -135,7 +139,12 @@ function read(): Material {
         : { conductivity: number(fields.conductivity, 'conductivity', units.conductivity) }),
     ...optional('density'),
     ...optional('specificHeat'),
-    vapor: same('vapor') && kind === before.vaporKind ? start!.vapor : ({ [kind]: value } as Vapor),
+    vapor:
+      same('vapor') && kind === before.vaporKind
+        ? start!.vapor
+        : unsaid
+          ? null
+          : ({ [kind]: value } as Vapor),
     thicknesses: same('thicknesses')
       ? (start!.thicknesses ?? [])
       : fields.thicknesses

@@ -7,9 +7,11 @@ import { useRoute, useRouter } from 'vue-router';
 import {
   conductivityAt,
   dryPermeance,
+  isVariable,
   LIBRARY,
   ROLES,
   rolesOf,
+  saysVapor,
   vaporClass,
   type Material,
   type Role,
@@ -27,7 +29,8 @@ interface Row {
   material: Material;
   conductivity: number;
   perInch: number;
-  permeance: number;
+  /** Null where nobody has said it. */
+  permeance: number | null;
   vapor: string;
   own: boolean;
 }
@@ -56,7 +59,7 @@ const PROPERTIES: Record<string, { label: string; test: (row: Row) => boolean }>
   tight: { label: 'Vapor class I or II', test: ({ vapor }) => vapor === 'I' || vapor === 'II' },
   variable: {
     label: 'Opens with humidity',
-    test: ({ material: { vapor } }) => 'permeanceTable' in vapor || 'muTable' in vapor,
+    test: ({ material }) => saysVapor(material) && isVariable(material),
   },
   airtight: {
     label: 'Airtight material',
@@ -85,8 +88,8 @@ const rows = computed<Row[]>(() => {
       material,
       conductivity: conductivityAt(material, 24),
       perInch: rPerInch(material),
-      permeance: dryPermeance(material, usualThickness(material)),
-      vapor: vaporClass(material, usualThickness(material)),
+      permeance: saysVapor(material) ? dryPermeance(material, usualThickness(material)) : null,
+      vapor: saysVapor(material) ? vaporClass(material, usualThickness(material)) : 'unknown',
       own: Object.hasOwn(project.ownMaterials, materialId),
     }))
     .filter(
@@ -183,7 +186,7 @@ function saved(materialId: string): void {
         </Column>
         <Column field="permeance" header="Dry cup" sortable class="right">
           <template #body="{ data }: { data: Row }">{{
-            formatText('permeance', data.permeance, project.units)
+            data.permeance === null ? '' : formatText('permeance', data.permeance, project.units)
           }}</template>
         </Column>
         <Column field="vapor" header="Class" sortable />

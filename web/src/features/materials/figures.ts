@@ -1,8 +1,9 @@
 import {
   conductivityAt,
   dryPermeance,
-  vaporClass,
+  saysVapor,
   type Material,
+  type SaidMaterial,
   type Table,
 } from '@eldrun/core/materials';
 import {
@@ -14,6 +15,7 @@ import {
   type UnitSystem,
   fixed,
 } from '@eldrun/core/units';
+import { vaporClassText } from '@eldrun/core/explain';
 import { usualThickness } from '@eldrun/core/quickline';
 
 export interface MaterialFigure {
@@ -38,8 +40,24 @@ export function figuresOf(material: Material, units: UnitSystem): MaterialFigure
   const add = (label: string, value: string | undefined): void => {
     if (value) figures.push({ label, value });
   };
-  const { vapor, perms, cost, gwp, exposure } = material;
+  const { perms, cost, gwp, exposure } = material;
   const thickness = usualThickness(material);
+  function addVapor(said: SaidMaterial): void {
+    const { vapor } = said;
+    if ('mu' in vapor) add('Vapor resistance factor μ', String(vapor.mu));
+    if ('muTable' in vapor) add('μ by humidity', pairs(vapor.muTable, percent, String));
+    if ('permeance' in vapor)
+      add('Vapor permeance of the layer', text('permeance', vapor.permeance));
+    if ('permeanceTable' in vapor)
+      add(
+        'Vapor permeance by humidity',
+        pairs(vapor.permeanceTable, percent, (p) => text('permeance', p)),
+      );
+    add(
+      'Vapor retarder class',
+      `${vaporClassText(said, thickness)}, ${text('permeance', dryPermeance(said, thickness))} dry cup at ${text('length', thickness)}`,
+    );
+  }
 
   if (material.conductivityTable)
     add(
@@ -54,19 +72,8 @@ export function figuresOf(material: Material, units: UnitSystem): MaterialFigure
   add('R per inch', `R ${fixed(rPerInch(material), 2)} at ${text('temperature', 24)} mean`);
   if (material.labeledRPerInch) add('R per inch on the label', `R ${material.labeledRPerInch}`);
   if (material.agedRPerInch) add('R per inch, aged', `R ${material.agedRPerInch}`);
-  if ('mu' in vapor) add('Vapor resistance factor μ', String(vapor.mu));
-  if ('muTable' in vapor) add('μ by humidity', pairs(vapor.muTable, percent, String));
-  if ('permeance' in vapor) add('Vapor permeance of the layer', text('permeance', vapor.permeance));
-  if ('permeanceTable' in vapor)
-    add(
-      'Vapor permeance by humidity',
-      pairs(vapor.permeanceTable, percent, (p) => text('permeance', p)),
-    );
-  const kind = vaporClass(material, thickness);
-  add(
-    'Vapor retarder class',
-    `${kind === 'open' ? 'vapor-open' : `class ${kind}`}, ${text('permeance', dryPermeance(material, thickness))} dry cup at ${text('length', thickness)}`,
-  );
+  if (!saysVapor(material)) add('Vapor', 'nobody has said it: what follows from it is unknown');
+  else addVapor(material);
   if (perms)
     add(
       'Dry and wet cup',

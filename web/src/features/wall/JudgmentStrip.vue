@@ -2,7 +2,7 @@
 import { computed, ref, useId } from 'vue';
 import { messageText } from '@eldrun/core/units';
 import type { Command } from '@eldrun/core/wall';
-import type { Status } from '@eldrun/core/verdicts';
+import { STATUS_ORDER, type Status } from '@eldrun/core/verdicts';
 import StatusMark from '../../components/StatusMark.vue';
 import { useJudgment } from '../../project/judgment.ts';
 import { useProject } from '../../project/project.ts';
@@ -58,9 +58,8 @@ const fixes = computed(() =>
   judging.fixes && wall.whole ? fixLines(judging.fixes.fixes, wall.whole, project.units) : [],
 );
 
-const ORDER: readonly Status[] = ['fail', 'caution', 'info', 'pass'];
 const counts = computed(() =>
-  ORDER.map((status) => ({
+  STATUS_ORDER.map((status) => ({
     status,
     count: lines.value.filter((line) => line.status === status).length,
   })),
@@ -70,13 +69,14 @@ const counts = computed(() =>
 const worst = computed(() => {
   const [first] = lines.value;
   const judged = judging.judgment?.moisture ?? 'pass';
-  return first && ORDER.indexOf(first.status) < ORDER.indexOf(judged) ? first : null;
+  return first && STATUS_ORDER.indexOf(first.status) < STATUS_ORDER.indexOf(judged) ? first : null;
 });
 const best = computed(() => fixes.value[0] ?? worst.value?.fixes[0] ?? null);
 const under = computed(() => doing.value || worst.value?.title || relies.value || code.value);
 
 const WORDS: Record<Status, string> = {
   fail: 'fail',
+  unknown: 'unknown',
   caution: 'cautions',
   info: 'notes',
   pass: 'pass',

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import Dialog from 'primevue/dialog';
 import { computed } from 'vue';
-import { airOf, type AirSpace, type Ventilation } from '@eldrun/core/build-up';
+import { airOf, asSaid, type AirSpace, type Ventilation } from '@eldrun/core/build-up';
 import { AIR_PERMEABILITY, formatText, parseLength, parseOpening } from '@eldrun/core/units';
 import {
   explainLayerResistance,
@@ -153,10 +153,15 @@ const resistance = computed(() => {
   return found ? formatText('resistance', found.resistance, project.units) : 'left out';
 });
 const vapor = computed(() => {
+  const assessed = wall.assessment?.wall;
+  const resolved = assessed?.layers[index.value];
   const vaporThickness = bench.profile?.vaporThicknesses[index.value];
-  if (vaporThickness === undefined) return 'left out';
+  if (vaporThickness === undefined)
+    return resolved?.fill && index.value < assessed!.counted
+      ? dryCupText(asSaid(resolved)!, resolved.thickness, project.units)
+      : 'left out';
   const now = formatText('permeance', AIR_PERMEABILITY / vaporThickness, project.units);
-  const fill = wall.assessment?.wall.layers[index.value]?.fill;
+  const fill = resolved?.fill;
   if (!fill) return now;
   const shown = momentName(bench.moment);
   return `${dryCupText(fill, layer.value!.thickness, project.units)}; ${now} as it is, ${shown}`;

@@ -2,12 +2,12 @@
 import Dialog from 'primevue/dialog';
 import InputText from 'primevue/inputtext';
 import { computed, ref, useId } from 'vue';
-import { conductivityAt, vaporClass, type Material } from '@eldrun/core/materials';
+import { conductivityAt, type Material } from '@eldrun/core/materials';
 import { formatText } from '@eldrun/core/units';
 import { freeLayerId, placementProblem, placeOf, type Command } from '@eldrun/core/wall';
 import { usualThickness } from '@eldrun/core/quickline';
 import type { Layer } from '@eldrun/core/build-up';
-import { layerTitle } from '@eldrun/core/explain';
+import { layerTitle, vaporClassText } from '@eldrun/core/explain';
 import { useBench } from './bench.ts';
 import { useProject } from '../../project/project.ts';
 import { useWall } from '../../project/wall.ts';
@@ -71,9 +71,8 @@ const items = computed(() => {
 
 function about(material: Material): string {
   const thickness = usualThickness(material);
-  const vapor = vaporClass(material, thickness);
   const r = formatText('resistance', thickness / conductivityAt(material, 24), project.units);
-  return `${formatText('length', thickness, project.units)} · ${r} · ${vapor === 'open' ? 'vapor-open' : `vapor class ${vapor}`}`;
+  return `${formatText('length', thickness, project.units)} · ${r} · ${vaporClassText(material, thickness)}`;
 }
 
 function insert(material: string, candidate: Material): void {

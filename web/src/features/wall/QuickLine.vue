@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { computed, ref, useId, useTemplateRef, watch } from 'vue';
-import { conductivityAt, vaporClass } from '@eldrun/core/materials';
+import { conductivityAt, saysVapor } from '@eldrun/core/materials';
 import { formatText, messageText } from '@eldrun/core/units';
 import { insertions, parseQuickLine, type Suggestion } from '@eldrun/core/quickline';
 import { placementProblem, type Command } from '@eldrun/core/wall';
 import type { Layer } from '@eldrun/core/build-up';
-import { dryCupText } from '@eldrun/core/explain';
+import { dryCupText, VAPOR_UNKNOWN, vaporClassText } from '@eldrun/core/explain';
 import { useNotices } from '../../persistence/notices.ts';
 import { useBench } from './bench.ts';
 import { useProject } from '../../project/project.ts';
@@ -102,9 +102,9 @@ function figuresOf(layer: Layer): string {
     layer.thickness / conductivityAt(material, 24),
     project.units,
   );
-  const vapor = vaporClass(material, layer.thickness);
+  if (!saysVapor(material)) return `${resistance} · ${VAPOR_UNKNOWN}`;
   const perms = dryCupText(material, layer.thickness, project.units);
-  return `${resistance} · ${perms}, ${vapor === 'open' ? 'vapor-open' : `class ${vapor}`}`;
+  return `${resistance} · ${perms}, ${vaporClassText(material, layer.thickness)}`;
 }
 
 /** @param nextTo the layer right outside of which it goes, or null for where the line or custom puts it */

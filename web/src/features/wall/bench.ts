@@ -2,7 +2,7 @@ import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
 import { profileOf, type Profile } from '@eldrun/core/steady-moisture';
 import { saturationPressure } from '@eldrun/core/climate';
-import type { Conditions } from '@eldrun/core/build-up';
+import { vaporUnsaidIn, type Conditions } from '@eldrun/core/build-up';
 import type { Explanation } from '@eldrun/core/explain';
 import type { Path } from '@eldrun/core/steady-heat';
 import type { Moment } from '../../components/labels.ts';
@@ -53,9 +53,15 @@ export const useBench = defineStore('bench', () => {
   }
   watch(moment, () => (chosen.value = {}));
 
-  /** The one-dimensional profile; the solved section's trace takes the cavity's beside it. */
+  /**
+   * The one-dimensional profile; the solved section's trace takes the cavity's beside it. Null where a vapor figure that it
+   * goes by is unknown.
+   */
   const profile = computed<Profile | null>(() =>
-    wall.assessment && conditions.value && wall.assessment.wall.counted > 0
+    wall.assessment &&
+    conditions.value &&
+    wall.assessment.wall.counted > 0 &&
+    vaporUnsaidIn(wall.assessment.wall).length === 0
       ? profileOf(
           wall.assessment.wall,
           path.value === 'member' ? 'member' : 'cavity',

@@ -11,7 +11,12 @@ export interface FixLine {
   fix: Fix;
 }
 
-const AFTER = { fail: 'still fails', caution: 'then a caution', pass: 'then passes' } as const;
+const AFTER = {
+  fail: 'still fails',
+  unknown: 'then unknown',
+  caution: 'then a caution',
+  pass: 'then passes',
+} as const;
 
 /** What a fix does to the wall that it was computed for. */
 function effectText(

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import { defineAsyncComponent, ref } from 'vue';
 import type { Command } from '@eldrun/core/wall';
+import { useMoisture } from './moisture.ts';
 import RatioPanel from './RatioPanel.vue';
 
 /** What the year says below the drawing: another strategy, more insulation outside, the course of the months. */
 const emit = defineEmits<{ run: [name: string, commands: Command[]] }>();
+const moisture = useMoisture();
 const swapShown = ref(false);
 
 /** The charts come with their library, the dialog when it is opened. */
@@ -15,7 +17,11 @@ const run = (name: string, commands: Command[]): void => emit('run', name, comma
 </script>
 
 <template>
-  <div class="spaced">
+  <p v-if="moisture.unsaid" class="soft">
+    Nobody has said how much vapor {{ moisture.unsaid }} lets through: the year of water waits for
+    that figure.
+  </p>
+  <div v-else class="spaced">
     <p class="strategy">
       <button type="button" class="action" @click="swapShown = true">Swap strategy…</button>
       <span class="soft small"

@@ -2,6 +2,7 @@ import { useIntervalFn } from '@vueuse/core';
 import { defineStore } from 'pinia';
 import { computed, onScopeDispose, ref } from 'vue';
 import { monthlyBalance } from '@eldrun/core/steady-moisture';
+import { unsaidNames } from '@eldrun/core/verdicts';
 import { useBench } from '../bench.ts';
 import { useWall } from '../../../project/wall.ts';
 
@@ -14,8 +15,11 @@ export const useMoisture = defineStore('moisture', () => {
   const bench = useBench();
   const shown = ref(false);
 
+  /** The materials whose vapor figure nobody has said; what follows from it is not shown. */
+  const unsaid = computed(() => (wall.assessment ? unsaidNames(wall.assessment) : ''));
+
   const balance = computed(() =>
-    shown.value && wall.assessment && wall.assessment.wall.counted > 0
+    shown.value && wall.assessment && wall.assessment.wall.counted > 0 && !unsaid.value
       ? monthlyBalance(wall.assessment.wall)
       : null,
   );
@@ -43,5 +47,5 @@ export const useMoisture = defineStore('moisture', () => {
 
   onScopeDispose(close);
 
-  return { shown, balance, month, playing, play, stop, close };
+  return { shown, unsaid, balance, month, playing, play, stop, close };
 });
