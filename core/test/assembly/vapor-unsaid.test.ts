@@ -85,7 +85,7 @@ describe('a vapor figure that nobody has said', () => {
       seed: 1,
     });
     expect(() =>
-      simulate({ format: 'eldrun-simulation', version: 1, wall: file, transient }),
+      simulate({ format: 'eldrun-simulation', version: 1, wall: file, transient: transient! }),
     ).toThrow(/Mineral skin has no vapor figure/);
   });
 });

@@ -29,12 +29,12 @@ import { coldWall, sheet } from '../walls.ts';
 const cold = weatherOfClimate(CLIMATES['cold-humid']!, 1);
 const at20 = Array<number>(12).fill(20);
 
-/** A year that is always as warm, without sun. */
+/** A year that is always as warm, without sun or a cold sky. */
 function constant(temperature: number): WeatherYear {
   const weather = weatherOfLists(listsOfWeather(cold));
   weather.temperature.fill(temperature);
   weather.globalHorizontal!.fill(0);
-  return weather;
+  return { ...weather, longwave: null };
 }
 
 const [north, , south] = USUAL_ENERGY.facades;
@@ -42,11 +42,39 @@ const [north, , south] = USUAL_ENERGY.facades;
 describe('a year on one side', () => {
   test('without sun is hours times kelvins', () => {
     const winter = facadeYear(south!, USUAL_ENERGY, constant(0), at20);
-    expect(winter).toMatchObject({ heating: 20 * 8760, cooling: 0, sunHeating: 0 });
+    expect(winter).toMatchObject({
+      heating: 20 * 8760,
+      heatingOfWalls: 20 * 8760,
+      heatingOfWindows: 20 * 8760,
+      coolingOfWalls: 0,
+      sunHeating: 0,
+    });
     const summer = facadeYear(south!, USUAL_ENERGY, constant(30), at20);
-    expect(summer).toMatchObject({ heating: 0, cooling: 6 * 8760, coolingWithSun: 6 * 8760 });
+    expect(summer).toMatchObject({
+      heating: 0,
+      coolingOfWalls: 6 * 8760,
+      coolingOfWindows: 6 * 8760,
+    });
     // Between the two limits nothing runs.
     expect(facadeYear(south!, USUAL_ENERGY, constant(17), at20).heating).toBe(0);
+  });
+
+  test('counts sun and sky in winter as in summer: walls are warmed and cooled by them, windows cooled by the sky', () => {
+    const air = 5.670374419e-8 * 273.15 ** 4;
+    // 40 W/m² less from the sky than from air as warm: half of it seen, ε 0.9, over a film of 25.
+    const clear = { ...constant(0), longwave: constant(0).temperature.map(() => air - 40) };
+    const colder = (0.5 * 0.9 * 40) / 25;
+    const winter = facadeYear(south!, USUAL_ENERGY, clear, at20);
+    expect(winter.heating).toBe(20 * 8760);
+    expect(winter.heatingOfWindows / 8760).toBeCloseTo(20 + colder, 3);
+    expect(winter.heatingOfWalls / 8760).toBeCloseTo(20 + colder, 3);
+    const dark = facadeYear(south!, USUAL_ENERGY, cold, at20);
+    expect(dark.heatingOfWalls).toBeLessThan(dark.heatingOfWindows);
+    expect(dark.coolingOfWalls).toBeGreaterThan(dark.coolingOfWindows);
+    // Most sun falls on the south: its walls lose least.
+    expect(dark.heatingOfWalls).toBeLessThan(
+      facadeYear(north!, USUAL_ENERGY, cold, at20).heatingOfWalls,
+    );
   });
 
   test('that is heated on all days is that of degree-days, within the days that are warm', () => {
@@ -121,9 +149,11 @@ const simple: Energy = {
 };
 const year: FacadeYear = {
   side: 'south',
-  heating: 80_000,
-  cooling: 1000,
-  coolingWithSun: 3000,
+  heating: 82_000,
+  heatingOfWalls: 80_000,
+  heatingOfWindows: 80_000,
+  coolingOfWalls: 3000,
+  coolingOfWindows: 1000,
   sunHeating: 200,
   sunCooling: 150,
   sunUnshaded: 900,

@@ -99,11 +99,11 @@ export function houseYear(
     const wall = (area * (1 - windows) * u) / 1000;
     const window = (area * windows * windowU) / 1000;
     const glass = area * windows * shgc * ASLANT;
-    year.wallLoss += wall * of.heating;
-    year.windowLoss += window * of.heating;
+    year.wallLoss += wall * of.heatingOfWalls;
+    year.windowLoss += window * of.heatingOfWindows;
     year.sunUsed += glass * of.sunHeating * energy.heating.sunUsed;
-    year.wallGain += wall * of.coolingWithSun;
-    year.windowGain += window * of.cooling;
+    year.wallGain += wall * of.coolingOfWalls;
+    year.windowGain += window * of.coolingOfWindows;
     year.sunGain += glass * of.sunCooling;
   });
   const heating = Math.max(0, year.wallLoss + year.windowLoss - year.sunUsed);

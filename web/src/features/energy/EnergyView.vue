@@ -141,9 +141,10 @@ const areas = computed(() => {
         </section>
         <p class="small soft">
           {{ costNote(project.prices?.document ?? null) }} Only walls and windows are counted: no
-          roof, floor, ventilation or air leaks. Windows let in 0.9 of what they do head-on, over
-          the year. Swing and delay by EN ISO 13786. Not a rating of the house, nor a forecast of
-          its bills.
+          roof, floor, ventilation or air leaks. Sun on walls and what walls and windows lose to the
+          sky count in winter as in summer; the table of walls goes by temperature alone. Windows
+          let in 0.9 of what they do head-on, over the year. Swing and delay by EN ISO 13786. Not a
+          rating of the house, nor a forecast of its bills.
         </p>
       </template>
     </div>
