@@ -27,10 +27,16 @@ const direct = (material: string, thickness = 0.0127): WallFile =>
 
 describe('rain behind the cladding', () => {
   test('lies at the water barrier where nothing drains it', () => {
-    expect(rainBehind(resolved(direct('cement-lime-stucco')))).toMatchObject({
-      layer: 'wrap',
-      face: 'outer',
-    });
+    // Behind a membrane that hangs loose it runs on, before one that is stuck to its sheathing it stays.
+    const on = (wrap: string) =>
+      rainBehind(
+        resolved(
+          withLayer(direct('cement-lime-stucco'), 'wrap', { material: wrap, thickness: 0.0005 }),
+        ),
+      );
+    expect(on('wrap-nonwoven')).toMatchObject({ layer: 'wrap', face: 'inner' });
+    expect(on('self-adhered-permeable')).toMatchObject({ layer: 'wrap', face: 'outer' });
+    expect(on('liquid-applied-permeable')).toMatchObject({ layer: 'wrap', face: 'outer' });
     expect(drainageOf(resolved(coldWall()))).not.toBeNull();
     expect(drainageOf(resolved(direct('wood-lap-siding')))).not.toBeNull();
     expect(drainageOf(resolved(direct('vinyl-siding', 0.001)))).not.toBeNull();

@@ -11,6 +11,7 @@ import {
   EAVES,
   finishOnBoards,
   frameEnd,
+  isAdhered,
   lapsOnWall,
   massMasonry,
   ventilatedGap,
@@ -54,7 +55,15 @@ function wettedLayer(wall: ResolvedWall): ResolvedLayer | null {
   return wetted && wetted.index < wall.layers.length - 1 ? wetted : null;
 }
 
-/** Rain that lies at the outer face of the water line. @returns undefined where it drains, or nothing stands behind the face */
+/** Whether it is a membrane behind which water runs on from a hole: one that hangs loose. */
+const isLoose = (layer: ResolvedLayer): boolean =>
+  layer.fill?.category === 'membrane' && !isAdhered(layer);
+
+/**
+ * Rain that lies at the outer face of the water line, and at its inner one where that is a membrane that hangs loose.
+ *
+ * @returns undefined where it drains, or nothing stands behind the face
+ */
 export function rainBehind(
   wall: ResolvedWall,
   share = RAIN_BEHIND,
@@ -69,7 +78,13 @@ export function rainAt(
 ): NonNullable<Transient['rain']> | undefined {
   const wetted = wettedLayer(wall);
   return wetted
-    ? { layer: wetted.id, face: 'outer', share, exposure: 1, overhang: EAVES }
+    ? {
+        layer: wetted.id,
+        face: isLoose(wetted) ? 'inner' : 'outer',
+        share,
+        exposure: 1,
+        overhang: EAVES,
+      }
     : undefined;
 }
 
