@@ -214,6 +214,28 @@ describe('the trade’s mistakes', () => {
     expect(finding(attachmentOf(resolveWall(after))!, 'bite-furring')!.status).toBe('pass');
   });
 
+  test('where no screw of the kind is long enough a longer kind is offered, then rails on brackets', () => {
+    const deep = (inches: number) => withLayer(coldWall(), 'board', { thickness: inches * INCH });
+    const longer = held({ furring: { fastener: 'lag-250' } }, deep(8));
+    const [screw] = finding(longer, 'bite-furring')!.changes;
+    expect(at(longer, 'furring').next).toBeNull();
+    expect(messageText(screw!.label, 'imperial')).toMatch(/structural screw|Structural screw/);
+    const then = resolveWall(applyCommands({ ...deep(8), attachment: {} }, screw!.commands));
+    expect(finding(attachmentOf(then)!, 'bite-furring')!.status).toBe('pass');
+
+    const wall = deep(20);
+    const beyond = held({}, wall);
+    const found = finding(beyond, 'bite-furring')!;
+    expect(found.status).toBe('fail');
+    expect(messageText(found.reason, 'imperial')).toMatch(/strips in two parts/);
+    const rails = attachmentOf(resolveWall(applyCommands(wall, found.changes[0]!.commands)))!;
+    expect(rails.design.hung.heldBy).toBe('brackets');
+    expect(finding(rails, 'other-way')!.status).toBe('info');
+    // Two brackets to each 0.5 m²: 1 / (0.4064 · 0.6096).
+    expect(rails.design.hung.wall.file.pointBridges![0]!.perArea).toBeCloseTo(4.0365, 4);
+    expect(rails.design.hung.wall.counted).toBe(beyond.design.hung.wall.counted);
+  });
+
   test('a 3 in. nail through a thin strip and insulated sheathing misses the stud’s 1 1/4', () => {
     const layers = [
       sheet('gypsum', 'gypsum-board', 0.0127),

@@ -155,6 +155,17 @@ test('too thick: the thinner size that keeps the most R', () => {
   expect(verdict(coldWall({ targets: { thickness: 0.3 } }), 'thickness-limit').status).toBe('pass');
 });
 
+test('too thick: batts as sold, with their studs, come before leaving a board out', () => {
+  const studs = framed('studs', 0.1397, 'mineral-wool-batt', { width: 0.0381, spacing: 0.4064 });
+  const limited = (thickness: number) =>
+    withLayer(coldWall({ targets: { thickness }, code: { edition: 'none' } }), 'studs', studs);
+  const wall = limited(0.183);
+  const [fix] = verdict(wall, 'thickness-limit').fixes;
+  expect(messageText(fix!.label, 'imperial')).toMatch(/ to 3 1\/2 in\.$/);
+  const none = verdict(limited(0.16), 'thickness-limit').fixes;
+  for (const { label } of none) expect(messageText(label, 'imperial')).not.toMatch(/2 1\/2 in/);
+});
+
 test('a cladding that needs a gap gets one', () => {
   const wall = withLayer(without(coldWall(), 'gap', 'board'), 'lap', {
     material: 'brick-veneer',

@@ -1,6 +1,9 @@
-import { measured, say, type Message } from '../../common/units/index.ts';
+import { INCH, measured, say, type Message } from '../../common/units/index.ts';
+import { lower } from '../../physics/build-up/index.ts';
+import { withoutMembers } from '../framing/index.ts';
 import type { Change } from '../wall/index.ts';
 import { choose } from './choices.ts';
+import { BRACKETS, nextLength } from './fasteners.ts';
 import { fastenersFor, type Connection, type Design } from './design.ts';
 import { HAIR, type AttachmentFinding, type Retry } from './finding.ts';
 import { connectionName, MODE_WORDS } from './words.ts';
@@ -19,6 +22,45 @@ const lengthChange = (
         },
       ]
     : [];
+
+/** Up a rail from one bracket to the next, m. */
+const BRACKETS_APART = 24 * INCH;
+
+/**
+ * What reaches where the fastener is not sold long enough: another that is, else brackets with rails in place of strips, of
+ * the kind that carries least heat.
+ */
+function reachesFarther(design: Design, connection: Connection): Change[] {
+  const { place, stack, asked, into, fastener, main } = connection;
+  const needed = stack + asked + (into === 'stud' ? design.trade('screw-tolerance') : 0);
+  const longer = fastenersFor(connection)
+    .filter((one) => one.rated && one.id !== fastener.id && nextLength(one, needed) !== null)
+    .sort((a, b) => a.nominal - b.nominal)[0];
+  if (longer)
+    return [
+      {
+        label: say`${longer.name}, ${measured('length', nextLength(longer, needed)!)}`,
+        commands: choose(design, connection, { fastener: longer.id }),
+      },
+    ];
+  const { strips, stud, wall } = design.hung;
+  const framed = strips.flatMap(({ source }) => (source.kind === 'framed' ? [source] : []));
+  if (place !== 'furring' || !stud || 'tensile' in main) return [];
+  const { name, chi } = BRACKETS.reduce((a, b) => (b.chi < a.chi ? b : a));
+  const perArea = 1 / (stud.spacing * BRACKETS_APART);
+  return [
+    {
+      label: say`Rails on brackets in place of strips: ${lower(name)} at every stud, ${measured('length', BRACKETS_APART)} apart`,
+      commands: [
+        ...framed.flatMap((strip) => withoutMembers(wall.file, strip)),
+        {
+          type: 'setPointBridges',
+          pointBridges: [...(wall.file.pointBridges ?? []), { name, chi, perArea }],
+        },
+      ],
+    },
+  ];
+}
 
 /** Thicker strips, where there are thinner ones. */
 function thickerStrips({ hung }: Design): Change[] {
@@ -45,21 +87,28 @@ function biteOf(design: Design, connection: Connection): AttachmentFinding {
     reason: Message,
     changes: Change[] = [],
   ): AttachmentFinding => ({ id: `bite-${place}`, status, place, title, reason, changes });
-  const longer = lengthChange(design, connection, (one) => one > length);
+  const longer =
+    next === null
+      ? reachesFarther(design, connection)
+      : lengthChange(design, connection, (one) => one > length);
+  const ends =
+    next === null
+      ? say` None of this kind is sold that long.${place === 'furring' ? ' Brackets reach farther; so do strips in two parts, an inner one between the boards, on the studs, that holds the outer one.' : ''}`
+      : '';
   const at = say`${measured('length', length)} through ${measured('length', stack)} of stack leaves ${measured('length', Math.max(0, bite))}`;
   const beyond = into === 'stud' ? ' in the stud, sheathing not counted' : ` in the ${into}`;
   if (bite <= HAIR)
     return found(
       'fail',
       say`The fastener ends before the ${into}, ${name}`,
-      say`${measured('length', length)} is used up by ${measured('length', stack)} of layers: it ends in them and holds nothing.`,
+      say`${measured('length', length)} is used up by ${measured('length', stack)} of layers: it ends in them and holds nothing.${ends}`,
       longer,
     );
   if (bite < asked - HAIR)
     return found(
       'fail',
       say`Too little bite, ${name}: ${measured('length', bite)} of ${measured('length', asked)}`,
-      say`${at}${beyond}.${next === null ? say` None of this kind is sold that long.` : ''}`,
+      say`${at}${beyond}.${ends}`,
       longer,
     );
   if (asked < wanted - HAIR && into === 'strip')

@@ -58,20 +58,25 @@ export function frameCommands(
   ];
 }
 
-/** What leaves a wall without a frame: each layer of the main frame becomes a sheet of its fill; air stays air. */
-export function unframedCommands(wall: ProjectWall): Command[] {
-  return mainLayers(wall).flatMap((layer): Command[] => [
-    { type: 'removeLayer', id: layer.id },
-    {
-      type: 'insertLayer',
-      index: wall.layers.indexOf(layer),
-      layer:
-        typeof layer.fill === 'string'
-          ? { id: layer.id, kind: 'sheet', material: layer.fill, thickness: layer.thickness }
-          : { id: layer.id, kind: 'air', thickness: layer.thickness, ...layer.fill.air },
-    },
-  ]);
-}
+/** A framed layer without its members: a sheet of its fill; air stays air. */
+export const withoutMembers = (
+  wall: Pick<ProjectWall, 'layers'>,
+  layer: FramedLayer,
+): Command[] => [
+  { type: 'removeLayer', id: layer.id },
+  {
+    type: 'insertLayer',
+    index: wall.layers.indexOf(layer),
+    layer:
+      typeof layer.fill === 'string'
+        ? { id: layer.id, kind: 'sheet', material: layer.fill, thickness: layer.thickness }
+        : { id: layer.id, kind: 'air', thickness: layer.thickness, ...layer.fill.air },
+  },
+];
+
+/** What leaves a wall without a frame. */
+export const unframedCommands = (wall: ProjectWall): Command[] =>
+  mainLayers(wall).flatMap((layer) => withoutMembers(wall, layer));
 
 function defaultFill(system: FrameSystem): Fill {
   return system.units === 'imperial' ? 'mineral-wool-batt' : 'glass-wool-batt-metric';

@@ -1,4 +1,4 @@
-export { frameCommands, unframedCommands } from './frame-commands.ts';
+export { frameCommands, unframedCommands, withoutMembers } from './frame-commands.ts';
 export * from './presets.ts';
 export {
   FRAME_SYSTEM_ROWS,
