@@ -78,11 +78,14 @@ const planDay = derivation(
 /** What of the house a site builds, with how its edges are made. */
 const builtHouse = derivation(
   'built house',
-  (_, look) => [look(savedHouse), look(savedDetails)?.groups ?? null, look(elevations)],
-  (house, groups, able): SiteHouse => ({
+  (_, look) => {
+    const { groups, controls } = look(savedDetails) ?? {};
+    return [look(savedHouse), groups ?? null, controls ?? null, look(elevations)];
+  },
+  (house, groups, controls, able): SiteHouse => ({
     ...(house ?? NO_HOUSE),
     elevations: [...able],
-    ...(groups ? { details: { groups } } : {}),
+    details: { ...(groups ? { groups } : {}), ...(controls ? { controls } : {}) },
   }),
 );
 

@@ -1,3 +1,4 @@
+import { isLooseWrap, waterLineWord } from '../../physics/build-up/index.ts';
 import { measured, say } from '../../common/units/index.ts';
 import { cutOff, Draft, STUFF } from './draft.ts';
 import { EDGE_NAMES, type Said } from './fields.ts';
@@ -42,6 +43,9 @@ export function attachedSection(
     { ...STUFF.wood, conductivity: null },
   );
   const { air, water, insulation } = stack;
+  const word = waterLineWord(water?.layer);
+  const flap = water !== null && isLooseWrap(water.layer);
+  const over = flap ? 'the membrane over it' : `taped to the ${word}`;
   if (air) {
     const at = (air.from + air.to) / 2;
     draft.line('air', air.layer.fill?.name ?? air.layer.id, [
@@ -67,9 +71,7 @@ export function attachedSection(
       draft.joint(
         'water',
         'attached-flashing',
-        kind === 'ledger'
-          ? 'Flashing over the ledger, the membrane over it'
-          : 'Step flashing, the membrane over it',
+        kind === 'ledger' ? `Flashing over the ledger, ${over}` : `Step flashing, ${over}`,
         height,
         at,
       );
@@ -113,7 +115,7 @@ export function attachedSection(
       'upturn',
       'caution',
       say`The flashing turns up ${length(said.number('upturn'))}`,
-      say`${length(stack.trade('flashing-upturn'))} and more, behind the membrane, keeps snow and splash out.`,
+      say`${length(stack.trade('flashing-upturn'))} and more, ${flap ? 'behind' : 'taped to'} the ${word}, keeps snow and splash out.`,
       draft.at(height, sheathing),
     );
   if (direct && boards.to > boards.from)
@@ -139,11 +141,11 @@ export function attachedSection(
     );
   draft.measure('upturn', 'Flashing turns up', 'length', said.number('upturn'));
   draft.step(
-    say`Membrane behind first, whole; then ${free ? 'nothing passes it' : 'ledger or standoffs, each bolt bedded'}`,
+    say`${flap || word === 'membrane' ? 'Membrane behind first, whole' : say`The ${word} behind first, its joints taped`}; then ${free ? 'nothing passes it' : 'ledger or standoffs, each bolt bedded'}`,
   );
   if (!free)
     draft.step(
-      say`Flashing over the top, up ${length(said.number('upturn'))}, the membrane flap down over it`,
+      say`Flashing over the top, up ${length(said.number('upturn'))}, ${flap ? 'the membrane flap down over it' : say`its upper edge taped to the ${word}`}`,
     );
   if (kind !== 'ledger')
     draft.step(say`Kick-out set before the first step flashing, soldered or of one piece`);

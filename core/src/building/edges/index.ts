@@ -11,5 +11,5 @@ export { openingPlan } from './opening-plan.ts';
 export { houseEdges, saidOf, sectionOf, type HouseEdge } from './house-edges.ts';
 export { judgeEdgeHeat, solveEdge, solveEdgeSteps } from './solve.ts';
 export { breaksOf, traceFindings } from './trace.ts';
-export { stackOf } from './stack.ts';
+export { stackOf, waterLineIn } from './stack.ts';
 export * from './types.ts';

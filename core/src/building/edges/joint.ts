@@ -1,3 +1,4 @@
+import { waterLineWord } from '../../physics/build-up/index.ts';
 import { measured, say } from '../../common/units/index.ts';
 import { Draft } from './draft.ts';
 import { EDGE_NAMES, type Said } from './fields.ts';
@@ -67,7 +68,7 @@ export function jointSection(
     draft.find(
       'sunlit',
       'caution',
-      say`Through joints of ${length(width)} the sun reaches the membrane`,
+      say`Through joints of ${length(width)} the sun reaches the ${waterLineWord(stack.water?.layer)}`,
       say`Only membranes made for open joints bear it for years; else a strip behind the joint, or a profile.`,
       draft.at(0, stack.gap),
     );
@@ -98,7 +99,7 @@ export function jointSection(
     made === 'sealed'
       ? say`Backer rod, then sealant that sticks to two sides only`
       : made === 'profile'
-        ? say`Profile set on the membrane, before the cladding`
+        ? say`Profile set on the ${waterLineWord(stack.water?.layer)}, before the cladding`
         : say`Edges of panels sealed or painted; nothing in the joint`,
   );
   return draft.section(`${EDGE_NAMES[kind]}, plan`, [-DRAWN, DRAWN], [0, stack.total], null);

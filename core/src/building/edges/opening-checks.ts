@@ -1,3 +1,4 @@
+import { isLooseWrap, waterLineWord } from '../../physics/build-up/index.ts';
 import { INCH, measured, say, type Message } from '../../common/units/index.ts';
 import type { Draft } from './draft.ts';
 import type { Said } from './fields.ts';
@@ -61,7 +62,7 @@ export function measureOpening(
       'Sill pan, depth',
       'length',
       flange - inner + stack.trade('pan-lap'),
-      say`back dam to flange, and ${length(stack.trade('pan-lap'))} over the membrane below`,
+      say`back dam to flange, and ${length(stack.trade('pan-lap'))} over the ${waterLineWord(stack.water?.layer)} below`,
     );
     draft.measure('upstand', 'Upstand and end dams', 'length', said.number('upstand'));
   }
@@ -210,7 +211,14 @@ export function openingSteps(stack: Stack, plan: OpeningPlan, said: Said): Messa
       : carrier === 'buck'
         ? [say`Buck bedded in sealant and fastened through the sheathing`]
         : [];
-  const membrane = say`Membrane cut: sides and sill folded in, the head flap turned up and held`;
+  const line = stack.water?.layer ?? null;
+  const word = waterLineWord(line);
+  const flap = line !== null && isLooseWrap(line);
+  const membrane = flap
+    ? say`Membrane cut: sides and sill folded in, the head flap turned up and held`
+    : line?.fill?.category === 'membrane'
+      ? say`Membrane carried into the opening, its corners patched`
+      : say`Joints and edges of the ${word} taped into the opening`;
   const outside = after
     ? [say`Outside boards to the ${carrier === 'none' ? 'opening' : carrier}, joints tight`]
     : [];
@@ -218,11 +226,13 @@ export function openingSteps(stack: Stack, plan: OpeningPlan, said: Said): Messa
     ...carried,
     membrane,
     ...outside,
-    say`Sill sloped; pan over the membrane below, end dams and back dam up ${upstand}`,
+    say`Sill sloped; pan over the ${word} below, end dams and back dam up ${upstand}`,
     ...(said.flag('twoStage') ? [say`Second drained stage under the sill, its outlet open`] : []),
     say`Window shimmed at its bearing points, fastened beside the flanges’ nail slots only as its maker says; the sill flange left open to drain`,
     say`Jamb flanges taped, from below the pan’s ends to above the head`,
-    say`Head flashing over the flange, ends past the jambs; the head flap down over it, its corners taped`,
+    flap
+      ? say`Head flashing over the flange, ends past the jambs; the head flap down over it, its corners taped`
+      : say`Head flashing over the flange, ends past the jambs; its upper edge taped to the ${word}`,
     ...(position !== 'sheathing' && carrier !== 'none'
       ? [say`Flexible flashing over the ${carrier} out to the flange, lapped like shingles`]
       : []),

@@ -1,5 +1,5 @@
 import { conductivityAt } from '../../physics/materials/index.ts';
-import { FILMS, findMaterial } from '../../physics/build-up/index.ts';
+import { FILMS, findMaterial, isLooseWrap, waterLineWord } from '../../physics/build-up/index.ts';
 import { AIR, cutOff, Draft, STUFF, type Range, type Stuff } from './draft.ts';
 import type { Said } from './fields.ts';
 import { checkOpening, measureOpening, openingSteps } from './opening-checks.ts';
@@ -256,9 +256,11 @@ function trace(draft: Draft, plan: OpeningPlan, kind: 'head' | 'jamb' | 'sill'):
     else draft.joint('air', 'air-wrap', 'Tape from the wall around into the opening', 0, a);
     draft.joint('air', 'air-frame', 'Sealant on a backer rod at the frame, indoors', edge, bead);
   }
-  if (stack.water) {
-    const w = middle(stack.water);
-    draft.line('water', nameOf(stack.water), [
+  const { water } = stack;
+  if (water) {
+    const w = middle(water);
+    const word = waterLineWord(water.layer);
+    draft.line('water', nameOf(water), [
       [start, w],
       [0, w],
       [0, flange],
@@ -270,7 +272,7 @@ function trace(draft: Draft, plan: OpeningPlan, kind: 'head' | 'jamb' | 'sill'):
       draft.joint(
         'water',
         'water-out',
-        'Flexible flashing from the membrane out to the flange',
+        `Flexible flashing from the ${word} out to the flange`,
         0,
         (w + flange) / 2,
       );
@@ -278,17 +280,25 @@ function trace(draft: Draft, plan: OpeningPlan, kind: 'head' | 'jamb' | 'sill'):
       draft.joint(
         'water',
         'water-in',
-        'Flashing from the membrane back in to the flange',
+        `Flashing from the ${word} back in to the flange`,
         0,
         (w + flange) / 2,
       );
     if (kind === 'head') {
-      draft.joint('water', 'head-flap', 'Membrane flap over the head flashing', 0, w);
+      draft.joint(
+        'water',
+        'head-flap',
+        isLooseWrap(water.layer)
+          ? 'Membrane flap over the head flashing'
+          : `Tape from the ${word} over the head flashing`,
+        0,
+        w,
+      );
       draft.joint('water', 'head-flashing', 'Head flashing over the flange', edge, flange);
     } else if (kind === 'jamb')
       draft.joint('water', 'jamb-tape', 'Tape over the jamb flange', edge, flange);
     else {
-      draft.joint('water', 'pan-lap', 'Pan over the membrane below', 0, w);
+      draft.joint('water', 'pan-lap', `Pan over the ${word} below`, 0, w);
       draft.joint('water', 'pan-upstand', 'Upstand indoors and end dams', edge, Math.max(0, inner));
     }
   }

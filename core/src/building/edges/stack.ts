@@ -138,6 +138,17 @@ function usualAir(
   return airs.findLast(({ index }) => index > frameStart(wall)) ?? airs[0] ?? null;
 }
 
+/**
+ * The water line of a wall in a house: what its details designate where that can serve, else the usual one.
+ *
+ * @param controls of the wall's assembly
+ */
+export const waterLineIn = (
+  wall: ResolvedWall,
+  controls: NonNullable<Details['controls']>[string] = {},
+): ResolvedLayer | null =>
+  chosen('water', controls.water, waterBarriers(wall), waterLine(wall), []);
+
 /** The layer that somebody chose, where it is there and can serve; else the usual one, and what is wrong is said. */
 function chosen(
   line: 'air' | 'water',

@@ -16,6 +16,8 @@ import { leakAtFifty } from '../../physics/steady-moisture/index.ts';
 import { measured, say, type Message } from '../../common/units/index.ts';
 import {
   claddingLayer,
+  isLooseWrap,
+  waterLineWord,
   type ResolvedLayer,
   type ResolvedWall,
 } from '../../physics/build-up/index.ts';
@@ -40,12 +42,16 @@ export const check = (
 ): Draft => ({ name, what, value, unit, tolerance, sample, instrument });
 
 /** A house with what of its edges the site reads. */
-export type SiteHouse = House<unknown> & { details?: Pick<Details, 'groups'> };
+export type SiteHouse = House<unknown> & {
+  details?: Partial<Pick<Details, 'groups' | 'controls'>>;
+};
 
 /** What checks are made from. */
 export interface CheckContext {
   house: SiteHouse;
   wall: ResolvedWall;
+  /** What its windows are flashed to. */
+  water: ResolvedLayer | null;
   choices: Choices;
   /** Whether this is the first elevation with this cladding. */
   mockUp: boolean;
@@ -172,11 +178,13 @@ function membraneChecks(
   ];
 }
 
-function windowChecks(trade: Trade): Draft[] {
+function windowChecks({ water }: CheckContext, trade: Trade): Draft[] {
+  const word = waterLineWord(water);
+  const flap = water !== null && isLooseWrap(water);
   return [
     check(
       'pan',
-      say`Pans slope ${trade('sill-slope-usual')}° outward, turn up ${measured('length', trade('sill-upstand'))} at ends and back, lap ${measured('length', trade('pan-lap'))} over the membrane below`,
+      say`Pans slope ${trade('sill-slope-usual')}° outward, turn up ${measured('length', trade('sill-upstand'))} at ends and back, lap ${measured('length', trade('pan-lap'))} over the ${word} below`,
       'level with a dial',
       'every opening',
       [Math.tan((trade('sill-slope-usual') * Math.PI) / 180), 'm/m', 0.02],
@@ -193,7 +201,7 @@ function windowChecks(trade: Trade): Draft[] {
     ]),
     check(
       'flashing',
-      say`Sill left open to drain, jambs over the sill, head over the jambs, the membrane’s flap over the head`,
+      say`Sill left open to drain, jambs over the sill, head over the jambs, ${flap ? 'the membrane’s flap over the head' : say`the head’s upper edge taped to the ${word}`}`,
       'eye, a photo of each',
       'every opening',
     ),
@@ -505,7 +513,7 @@ export function draftsOf(step: GraphStep, context: CheckContext): Draft[] {
     case 'membrane':
       return membraneChecks(context, step.layers, trade);
     case 'windows':
-      return windowChecks(trade);
+      return windowChecks(context, trade);
     case 'insulation':
       return insulationChecks(context, step.layers);
     case 'furring':

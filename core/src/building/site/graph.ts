@@ -1,5 +1,6 @@
 import type { Elevation } from '../house/index.ts';
 import { exposureOf } from '../../physics/materials/index.ts';
+import { waterLineWord, type ResolvedLayer } from '../../physics/build-up/index.ts';
 import { say, type Message } from '../../common/units/index.ts';
 import type { WallStep, WallSteps } from './wall-steps.ts';
 import type { Choices, Dependency, StepFamily } from './types.ts';
@@ -15,6 +16,8 @@ export interface GraphStep extends WallStep {
 export interface SiteWall {
   elevation: Elevation;
   steps: WallSteps;
+  /** What its windows are flashed to. */
+  water: ResolvedLayer | null;
 }
 
 const WHY = {
@@ -24,7 +27,6 @@ const WHY = {
   dries: say`it goes in once the outside sheds water`,
   services: say`wires and pipes come before what hides them`,
   opening: say`an open window lets rain into a fill that must not get wet`,
-  windows: say`the window’s flange is flashed to the membrane, which has to be there`,
   windowsFirst: say`windows go in before the insulation here: the boards run up to their frames`,
   windowsAfter: say`windows go in after the insulation here: they sit on its face`,
   cladding: say`the cladding ends at windows and hangs on what is behind it`,
@@ -45,7 +47,7 @@ export function stepGraph(
   choices: Choices & { closedForNow?: boolean },
 ): GraphStep[] {
   const tested = choices.airtightness !== 'not-tested';
-  const perWall = walls.map(({ elevation, steps: wall }) => {
+  const perWall = walls.map(({ elevation, steps: wall, water }) => {
     const id = (kind: string): string => `${elevation.id}/${kind}`;
     const made: GraphStep[] = [];
     const add = (step: WallStep | null): GraphStep | null => {
@@ -64,28 +66,41 @@ export function stepGraph(
     const airBarrier = add(wall.airBarrier);
     const test = tested ? add(bare('airtightness-test')) : null;
     const finish = add(wall.finish);
-    return { framing, racking, outside, windows, services, fill, airBarrier, test, finish, made };
+    return {
+      framing,
+      racking,
+      outside,
+      windows,
+      services,
+      fill,
+      airBarrier,
+      test,
+      finish,
+      water,
+      made,
+    };
   });
 
   const allWindows = perWall.flatMap(({ windows }) => windows ?? []);
   // What a house has to have before it can be tested: the same for the test of every wall.
   const tight: Dependency[] = [
-    ...perWall.flatMap(({ outside }) => shedsWater(outside) ?? []),
+    ...perWall.flatMap(({ outside, water }) => shedsWater(outside, water) ?? []),
     ...allWindows,
     ...perWall.flatMap(({ services }) => services),
   ].map(({ id }) => ({ step: id, why: WHY.testNeeds, move: null }));
   for (const wall of perWall) {
-    const { framing, racking, outside, windows, services, fill, airBarrier, test, finish } = wall;
+    const { framing, racking, outside, windows, services, fill, airBarrier, test, finish, water } =
+      wall;
     waits(racking, [framing], WHY.frame);
     outside.forEach((step, n) => {
       const behind = outside[n - 1];
       waits(step, [behind ?? framing], behind ? WHY.carries : WHY.frame);
       if (!behind) waits(step, [racking], WHY.braced);
     });
-    const skin = shedsWater(outside);
+    const skin = shedsWater(outside, water);
     const plane = skin ? outside.indexOf(skin) : -1;
     const insulation = outside.filter(({ family }, n) => family === 'insulation' && n > plane);
-    waits(windows, [skin ?? framing], WHY.windows);
+    waits(windows, [skin ?? framing], flashedTo(water));
     if (windows && choices.windows === 'before-insulation')
       for (const step of insulation) waits(step, [windows], WHY.windowsFirst);
     if (windows && choices.windows === 'after-insulation')
@@ -116,11 +131,21 @@ export function stepGraph(
   return perWall.flatMap(({ made }) => made);
 }
 
-/** What keeps rain out of a wall that is not clad yet: its membrane, else the outermost board before its strips. */
-function shedsWater(outside: readonly GraphStep[]): GraphStep | null {
-  const membrane = outside.find(({ family }) => family === 'membrane');
+/** Why windows wait for what they are flashed to. */
+const flashedTo = (water: ResolvedLayer | null): Message =>
+  say`the window’s flange is flashed to the ${waterLineWord(water)}, which has to be there`;
+
+/**
+ * What keeps rain out of a wall that is not clad yet: the step with its water line; where the cladding itself is that, its
+ * membrane, else the outermost board before its strips.
+ */
+function shedsWater(outside: readonly GraphStep[], water: ResolvedLayer | null): GraphStep | null {
+  const line = outside.find(
+    ({ family, layers }) => family !== 'cladding' && layers.some(({ id }) => id === water?.id),
+  );
   return (
-    membrane ??
+    line ??
+    outside.find(({ family }) => family === 'membrane') ??
     outside.find(({ family }) => family === 'sheathing') ??
     outside.findLast(({ family }) => family === 'insulation') ??
     null

@@ -1,3 +1,4 @@
+import { isLooseWrap } from '../../physics/build-up/index.ts';
 import type { Elevation } from '../house/index.ts';
 import { INLET_PARTS, type Inlet } from '../edges/index.ts';
 import type { GraphStep } from './graph.ts';
@@ -17,6 +18,8 @@ export function leaveBehinds(
   const one = (family: string): GraphStep | undefined =>
     steps.find((step) => step.family === family);
   const membrane = one('membrane');
+  // What sticks all over or is sprayed on has no flaps and no loose ends.
+  const wrap = membrane?.layers.some(isLooseWrap) ? membrane : undefined;
   const inside = one('air-barrier-inside');
   const framing = one('framing');
   const outside = steps.filter(({ family }) =>
@@ -37,9 +40,9 @@ export function leaveBehinds(
   }
   put(framing, 'Sealant or gasket under the bottom plate');
   put(outside[0], 'Bottom flashing and termite or splash detail, where the base is covered');
-  if (elevation.openings?.length && membrane) {
+  if (elevation.openings?.length && wrap) {
     const cover = outside.find(
-      ({ family }, n) => n > outside.indexOf(membrane) && family !== 'membrane',
+      ({ family }, n) => n > outside.indexOf(wrap) && family !== 'membrane',
     );
     put(
       one('windows'),
@@ -50,7 +53,7 @@ export function leaveBehinds(
       'Head flaps folded down over the flashing and taped, the lower courses’ free edges left to lap',
     );
   }
-  if (elevation.ends && skin)
+  if (elevation.ends && skin && (wrap ?? !membrane))
     put(
       outside[outside.indexOf(skin) + 1],
       'Loose ends of the membrane around both corners, for the next side to lap',

@@ -5,10 +5,11 @@ import { measured, say } from '../../common/units/index.ts';
 import {
   claddingLayer,
   resolveWall,
+  type ResolvedLayer,
   type ResolvedWall,
   type WallFile,
 } from '../../physics/build-up/index.ts';
-import { inletOf } from '../edges/index.ts';
+import { inletOf, waterLineIn } from '../edges/index.ts';
 import { woodLimit, type SiteHouse } from './check-texts.ts';
 import { checksOf } from './checks.ts';
 import { clocksOf, exposures } from './clocks.ts';
@@ -51,9 +52,13 @@ export const siteWalls = (
     Object.entries(assemblies).map(([name, wall]) => [name, resolveWall(wall, projectMaterials)]),
   );
 
+/** What a wall's windows are flashed to in a house. */
+const waterIn = (house: SiteHouse, assembly: string, wall: ResolvedWall): ResolvedLayer | null =>
+  waterLineIn(wall, house.details?.controls?.[assembly]);
+
 /** The steps of a house as they wait for each other, before anybody's own order. */
 export function siteGraph(
-  house: House<unknown>,
+  house: SiteHouse,
   walls: Readonly<Record<string, ResolvedWall>>,
   site: Pick<SiteBase, 'choices' | 'elevations' | 'closedForNow'>,
 ): GraphStep[] {
@@ -67,7 +72,11 @@ export function siteGraph(
     Object.entries(walls).map(([name, wall]) => [name, wallSteps(wall, choices.racking)]),
   );
   return stepGraph(
-    elevations.map((elevation) => ({ elevation, steps: stepsOf.get(elevation.assembly)! })),
+    elevations.map((elevation) => ({
+      elevation,
+      steps: stepsOf.get(elevation.assembly)!,
+      water: waterIn(house, elevation.assembly, walls[elevation.assembly]!),
+    })),
     { ...choices, closedForNow: site.closedForNow ?? false },
   );
 }
@@ -121,6 +130,7 @@ export function sitePlan(
       first: id === graph[0]?.elevation,
       house,
       wall,
+      water: waterIn(house, elevationOf.get(id)!.assembly, wall),
       choices,
       mockUp,
       existing: site.existing ?? null,

@@ -56,6 +56,30 @@ export function isAdhered({ fill, fillId }: ResolvedLayer): boolean {
   );
 }
 
+/** Whether it is a sheet that hangs loose, with flaps that lap over flashings. */
+export const isLooseWrap = (layer: ResolvedLayer): boolean =>
+  layer.fill?.category === 'membrane' && !isAdhered(layer);
+
+/** What flashings lap and tapes stick to, as a crew calls it. `membrane`, `panel face` */
+export function waterLineWord(line: ResolvedLayer | null | undefined): string {
+  switch (line?.fill?.category) {
+    case 'wood-panel':
+    case 'composite':
+    case 'gypsum':
+      return 'panel face';
+    case 'rigid-foam':
+    case 'wood-fiber':
+    case 'board-insulation':
+      return 'board face';
+    case 'metal':
+      return 'steel skin';
+    case 'masonry':
+      return 'masonry';
+    default:
+      return line && isPlaster(line) ? 'finish' : 'membrane';
+  }
+}
+
 const isMasonry = ({ source, fill }: ResolvedLayer): boolean =>
   source.kind === 'sheet' && fill?.category === 'masonry';
 

@@ -11,7 +11,7 @@ import {
   EAVES,
   finishOnBoards,
   frameEnd,
-  isAdhered,
+  isLooseWrap,
   lapsOnWall,
   massMasonry,
   ventilatedGap,
@@ -55,10 +55,6 @@ function wettedLayer(wall: ResolvedWall): ResolvedLayer | null {
   return wetted && wetted.index < wall.layers.length - 1 ? wetted : null;
 }
 
-/** Whether it is a membrane behind which water runs on from a hole: one that hangs loose. */
-const isLoose = (layer: ResolvedLayer): boolean =>
-  layer.fill?.category === 'membrane' && !isAdhered(layer);
-
 /**
  * Rain that lies at the outer face of the water line, and at its inner one where that is a membrane that hangs loose.
  *
@@ -80,7 +76,7 @@ export function rainAt(
   return wetted
     ? {
         layer: wetted.id,
-        face: isLoose(wetted) ? 'inner' : 'outer',
+        face: isLooseWrap(wetted) ? 'inner' : 'outer',
         share,
         exposure: 1,
         overhang: EAVES,
