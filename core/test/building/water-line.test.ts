@@ -1,9 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
-import { houseEdges, sectionOf, type Details } from '@eldrun/core/edges';
+import { houseEdges, sectionOf, stackOf, type Details } from '@eldrun/core/edges';
 import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
 import { messageText } from '@eldrun/core/units';
 import type { House } from '@eldrun/core/house';
-import type { Layer } from '@eldrun/core/build-up';
+import { resolveWall, type Layer } from '@eldrun/core/build-up';
 import { sitePlan, siteWalls, type SitePlan } from '@eldrun/core/site';
 import { houseOf, sheet, siteOf, stepOf, strips, studs, wallOf, window } from './site-walls.ts';
 
@@ -70,6 +70,19 @@ describe('what windows are flashed to is said alike by edges and site', () => {
 
   test('only a loose wrap has flaps and loose ends to be left', () => {
     expect(siteSays(planned(houseWith(WALLS.wrap)))).toMatch(/Head flaps folded down/);
-    expect(siteSays(planned(houseWith(WALLS.adhered)))).not.toMatch(/flap/);
+    for (const skin of [WALLS.adhered, WALLS.panel])
+      expect(siteSays(planned(houseWith(skin)))).not.toMatch(/flap|Loose ends/);
   });
+});
+
+test('behind a service cavity the panel inside the frame is the air barrier, not the finish', () => {
+  const layers = [
+    sheet('board', 'gypsum-board', 0.0127),
+    { ...strips, id: 'battens', fill: { air: { ventilation: 'still' } } } as Layer,
+    sheet('inner', 'osb', 0.0111),
+    studs('wood-fiber-batt'),
+    sheet('weather', 'wood-fiber-weather-board', 0.06),
+    ...outside,
+  ];
+  expect(stackOf(resolveWall(wallOf(layers))).air!.layer.id).toBe('inner');
 });

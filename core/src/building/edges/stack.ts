@@ -4,7 +4,6 @@ import { laidParts, type AssemblyParts } from '../layout/index.ts';
 import { conductivityAt, isInsulation } from '../../physics/materials/index.ts';
 import {
   frameEnd,
-  frameStart,
   isAirBarrier,
   mainFrameLayers,
   outsideBoards,
@@ -115,7 +114,7 @@ export function stackOf(
     gap: at(parts.furring)?.to ?? Math.max(boardsTo, bands[wall.counted]?.to ?? 0, boardsFrom),
     total: depth,
     counted: bands[wall.counted - 1]?.to ?? 0,
-    air: at(chosen('air', controls.air, airs, usualAir(wall, parts, airs), findings)),
+    air: at(chosen('air', controls.air, airs, usualAir(parts, airs), findings)),
     water: at(chosen('water', controls.water, waters, waterLine(wall), findings)),
     insulation:
       insulating.length > 0 ? { from: insulating[0]!.from, to: insulating.at(-1)!.to } : null,
@@ -129,13 +128,12 @@ export function stackOf(
 
 /** At the sheathing where it can be there, else by the outermost layer that can. */
 function usualAir(
-  wall: ResolvedWall,
   { sheathing, membrane }: AssemblyParts,
   airs: readonly ResolvedLayer[],
 ): ResolvedLayer | null {
   for (const layer of [sheathing, membrane?.layer ?? null])
     if (layer && airs.includes(layer)) return layer;
-  return airs.findLast(({ index }) => index > frameStart(wall)) ?? airs[0] ?? null;
+  return airs.at(-1) ?? null;
 }
 
 /**

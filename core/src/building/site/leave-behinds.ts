@@ -25,7 +25,6 @@ export function leaveBehinds(
   const outside = steps.filter(({ family }) =>
     ['sheathing', 'membrane', 'insulation', 'furring', 'cladding'].includes(family),
   );
-  const skin = membrane ?? outside[0];
   const left: LeaveBehind[] = [];
   const put = (before: GraphStep | undefined, what: string): void => {
     if (before) left.push({ before: before.id, what });
@@ -53,9 +52,9 @@ export function leaveBehinds(
       'Head flaps folded down over the flashing and taped, the lower courses’ free edges left to lap',
     );
   }
-  if (elevation.ends && skin && (wrap ?? !membrane))
+  if (elevation.ends && wrap)
     put(
-      outside[outside.indexOf(skin) + 1],
+      outside[outside.indexOf(wrap) + 1],
       'Loose ends of the membrane around both corners, for the next side to lap',
     );
   put(

@@ -37,9 +37,9 @@ function setSide(side: Side, wanted: boolean): void {
 
 <template>
   <p class="soft small">
-    Two years hour by hour on each side, air-dry at first; indoor air leaks by stack; a cladding
-    without a drained gap lets some of the driven rain through to the water barrier, none where a
-    gap or laps drain it (EN 15026, ASHRAE 160). The second year is judged.
+    Two years hour by hour on each side, air-dry at first; air leaks either way by stack, wind and
+    fans; a cladding without a drained gap lets some of the driven rain through to the water
+    barrier, none where a gap or laps drain it (EN 15026, ASHRAE 160). The second year is judged.
   </p>
   <div class="pair">
     <TextField

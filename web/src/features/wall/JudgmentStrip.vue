@@ -62,7 +62,7 @@ const counts = computed(() =>
   STATUS_ORDER.map((status) => ({
     status,
     count: lines.value.filter((line) => line.status === status).length,
-  })),
+  })).filter(({ status, count }) => status !== 'unknown' || count > 0),
 );
 
 /** The worst verdict, where it is worse than the judgment. */
