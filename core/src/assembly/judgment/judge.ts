@@ -156,7 +156,7 @@ function judgeUnsaid(assessment: Assessment): Judgment {
   return {
     moisture: 'unknown',
     basis: 'static',
-    alone: true,
+    alone: false,
     decides: {
       id: vaporUnsaid.id,
       text: say`Nobody has said how much vapor ${names} lets through, and it decides: by that figure the wall is a ${found.join(', a ')}.`,

@@ -38,6 +38,7 @@ import LensPart from './LensPart.vue';
 import { LENSES } from './lenses.ts';
 import OwnBrief from './OwnBrief.vue';
 import QuickLine from './QuickLine.vue';
+import { unsaidNames } from '@eldrun/core/verdicts';
 import Readings from './Readings.vue';
 import SectionDrawing from './SectionDrawing.vue';
 import SectionOverlay from './SectionOverlay.vue';
@@ -177,6 +178,8 @@ const TRACES: Part = {
     },
 };
 const traces = computed(() => lens.value.traces?.() ?? TRACES);
+/** The materials whose vapor figure nobody has said. */
+const unsaid = computed(() => (wall.assessment ? unsaidNames(wall.assessment) : ''));
 
 let unmounted = false;
 onBeforeUnmount(() => {
@@ -333,6 +336,9 @@ void open();
           </p>
         </div>
         <LensPart v-if="frame" class="traces" :part="traces" :frame="frame" />
+        <p v-if="unsaid" class="traces waits soft">
+          Dew points wait for the vapor figure of {{ unsaid }}, which nobody has said.
+        </p>
       </section>
     </div>
     <LensPart v-if="frame" :part="lens.tools" :frame="frame" />
@@ -392,6 +398,10 @@ void open();
 .traces {
   grid-area: 1 / 3 / 3 / 4;
   align-self: end;
+}
+
+.waits {
+  padding-left: 24px;
 }
 
 .section {

@@ -13,6 +13,7 @@ import { format, formatText, type Formatted, type Quantity } from '@eldrun/core/
 import { framedR } from '@eldrun/core/steady-heat';
 import { MONTHS } from '@eldrun/core/climate';
 import type { LayerAssessment } from '@eldrun/core/assessment';
+import { vaporUnsaidIn } from '@eldrun/core/build-up';
 import { useBaseline } from './baseline.ts';
 import { useProject } from '../../project/project.ts';
 import { useWall } from '../../project/wall.ts';
@@ -61,6 +62,7 @@ export function useReadings(): ComputedRef<Reading[]> {
     const { wall: resolved, quantities, worstMonth, paths } = assessment;
     const targets = resolved.file.targets;
     const text = (quantity: Quantity, value: number): string => formatText(quantity, value, units);
+    const unsaid = vaporUnsaidIn(assessment.wall).length > 0;
     const reading = (
       name: string,
       quantity: Quantity,
@@ -70,8 +72,9 @@ export function useReadings(): ComputedRef<Reading[]> {
       open: (() => Explanation) | null,
       fails = false,
       was: number | null = null,
+      none = 'none',
     ): Reading => {
-      const shown = now === null ? { text: 'none', unit: '' } : format(quantity, now, units);
+      const shown = now === null ? { text: none, unit: '' } : format(quantity, now, units);
       const changed =
         then !== null && then !== undefined && (now === null || Math.abs(then - now) > 1e-9);
       return {
@@ -124,11 +127,14 @@ export function useReadings(): ComputedRef<Reading[]> {
         margin,
         preview?.worstMargin,
         worstMonth === null
-          ? 'no condensing plane'
+          ? unsaid
+            ? 'a vapor figure is missing'
+            : 'no condensing plane'
           : `${MONTHS[worstMonth]!}, over the indoor dew point`,
         () => explainMargin(assessment),
         false,
         before && worstMargin(before),
+        unsaid ? 'unknown' : 'none',
       ),
       reading(
         'Thickness',
