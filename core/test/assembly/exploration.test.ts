@@ -12,7 +12,13 @@ import {
 import { evaluate } from '@eldrun/core/evaluation';
 import { InputError } from '@eldrun/core/errors';
 import { assess } from '@eldrun/core/assessment';
-import { judgeWithRuns, madeUpWeather, planRuns, runPlan } from '@eldrun/core/judgment';
+import {
+  judgeWithRuns,
+  madeUpWeather,
+  MOISTURE_ORDER,
+  planRuns,
+  runPlan,
+} from '@eldrun/core/judgment';
 import { validateExploration } from '@eldrun/core/exploration/schema';
 import {
   joinedSwept,
@@ -396,8 +402,7 @@ test('with hours a combination is judged by its years, unless it misses another 
   const assessment = assess(variants.wallAt(0));
   const weather = madeUpWeather(assessment.wall);
   const runs = runPlan(planRuns(assessment, weather)!, weather);
-  const order = ['fail', 'caution', 'pass'];
-  expect(order[step.value.moisture[0]!]).toBe(judgeWithRuns(assessment, runs).moisture);
+  expect(MOISTURE_ORDER[step.value.moisture[0]!]).toBe(judgeWithRuns(assessment, runs).moisture);
   // Too thick as it is: it was not simulated.
-  expect(order[step.value.moisture[1]!]).toBe(measure(variants.wallAt(1)).moisture);
+  expect(MOISTURE_ORDER[step.value.moisture[1]!]).toBe(measure(variants.wallAt(1)).moisture);
 }, 60_000);

@@ -321,7 +321,7 @@ describe('with runs', () => {
     const direct = withLayer(without(classic, 'gap'), 'lap', { material: 'plywood-siding' });
     expect(plan(direct)[0]!.rain).toEqual({
       layer: 'wrap',
-      face: 'outer',
+      face: 'inner',
       share: 0.01,
       exposure: 1,
       overhang: 0.35,
