@@ -18,10 +18,18 @@ const WALLS = DEMO_PROJECTS.flatMap(({ brief, walls }) =>
 function withFigure(wall: WallFile, layer: string, vapor: Vapor | null): WallFile {
   const found = wall.layers.find(({ id }) => id === layer)!;
   if (found.kind !== 'sheet') throw new Error('only sheets');
-  const { perms: _, ...material } = { ...LIBRARY, ...wall.materials }[found.material]!;
+  const { perms, ...material } = { ...LIBRARY, ...wall.materials }[found.material]!;
   return {
     ...withLayer(wall, layer, { material: 'own' }),
-    materials: { ...wall.materials, own: { ...material, name: 'Mineral skin', vapor } },
+    materials: {
+      ...wall.materials,
+      own: {
+        ...material,
+        name: 'Mineral skin',
+        vapor,
+        ...(vapor === null && perms ? { perms } : {}),
+      },
+    },
   };
 }
 

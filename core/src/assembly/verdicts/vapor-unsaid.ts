@@ -57,7 +57,7 @@ export const vaporUnsaid: LayerRule = {
     if (vaporUnsaidIn(assessment.wall).length === 0) return null;
     return {
       status: 'info',
-      title: say`Nobody has said how much vapor ${unsaidNames(assessment)} lets through.`,
+      title: say`Nobody has said how much vapor ${unsaidNames(assessment)} lets through`,
       reason: say`No usual figure stands for it: what depends on it is not told here, and no hours are run. Say its μ, its s_d or its permeance, from its data sheet, in the wall file or among the project’s materials.`,
     };
   },

@@ -269,7 +269,10 @@ export function withVapor(
 ): ResolvedWall {
   const layers = wall.layers.map((layer): ResolvedLayer => {
     const vapor = layer.vaporUnsaid ? figures[layer.fillId!] : undefined;
-    return vapor ? { ...layer, fill: { ...layer.fill!, vapor }, vaporUnsaid: false } : layer;
+    if (!vapor) return layer;
+    // What cups measured would outrank the figure that is tried.
+    const { perms: _, ...fill } = layer.fill!;
+    return { ...layer, fill: { ...fill, vapor }, vaporUnsaid: false };
   });
   return { ...wall, layers, memo: new Map(), ofCounted: new Map() };
 }
