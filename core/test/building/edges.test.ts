@@ -31,7 +31,7 @@ import { assemblyParts, layoutHouse } from '@eldrun/core/layout';
 import { detailsFile } from '@eldrun/core/results';
 import { INCH, messageText } from '@eldrun/core/units';
 import { resolveWall, withBrief, type ResolvedWall, type WallFile } from '@eldrun/core/build-up';
-import { solvePlane } from '@eldrun/core/conduction';
+import { solvePlane, surfaceAt } from '@eldrun/core/conduction';
 import { takeoffOf } from '@eldrun/core/takeoff';
 import { tradeOf } from '@eldrun/core/trade';
 import type { House } from '@eldrun/core/house';
@@ -192,6 +192,33 @@ describe('ψ', () => {
     const psi = fine(thermal!.section) - fine(alone) - flanks;
     expect(Math.abs(heat.psi - psi)).toBeLessThan(heat.error);
     expect(heat.error).toBeLessThan(5e-4);
+  });
+
+  test('the temperature factor is that of a far finer grid, without one: ends of surfaces are read, not the cells beside them', () => {
+    const { thermal, pieces } = edgeOf('jamb', B);
+    const { sides, environments = [], rectangles } = thermal!.section;
+    const sheltered = <T extends { place?: string; resistance: number }>(one: T): T =>
+      one.place === 'indoors' ? { ...one, resistance: 0.25 } : one;
+    const fine = solvePlane(
+      {
+        rectangles,
+        sides: Object.fromEntries(
+          Object.entries(sides).map(([name, side]) => [name, sheltered(side)]),
+        ),
+        environments: environments.map(sheltered),
+      },
+      { tolerance: 1e-6 },
+    );
+    const frame = pieces.filter(({ window }) => window);
+    const walls = surfaceAt(fine, 'indoors').filter(
+      ({ x, y }) => !frame.some((one) => x >= one.x0 && x <= one.x1 && y >= one.y0 && y <= one.y1),
+    );
+    const temperatures = [...Object.values(sides), ...environments].map((one) => one.temperature);
+    const [cold, warm] = [Math.min(...temperatures), Math.max(...temperatures)];
+    const factor = (Math.min(...walls.map((one) => one.temperature)) - cold) / (warm - cold);
+    const solved = solveEdge({ thermal, pieces })!;
+    expect(Math.abs(solved.heat.factor - factor)).toBeLessThan(0.005);
+    expect(fine.conductivity.length).toBeGreaterThan(3 * solved.field.conductivity.length);
   });
 
   describe('the floor on the ground, against EN ISO 13370', () => {

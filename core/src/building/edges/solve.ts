@@ -21,6 +21,8 @@ const FACTOR_SETTLES = 0.005;
 /** Sheltered surfaces: the film that mold is judged with, m²K/W (EN ISO 13788:2012, 4.4.1). */
 const SHELTERED = 0.25;
 
+type SurfacePoint = Pick<SurfacePart, 'x' | 'y' | 'temperature'>;
+
 /** What is found of an edge, and its field where somebody looks at it. */
 export interface SolvedEdge {
   heat: EdgeHeat;
@@ -88,12 +90,18 @@ function temperaturesOf({ sides, environments = [] }: PlaneSection): [cold: numb
   return [cold, warm];
 }
 
-/** The coldest inner surface but the window's own. @param film in place of the one indoors, on the grid that is there */
+/**
+ * The coldest point of the inner surface but the window's own: the middle of a cell, or the end of a surface, as where the
+ * wall meets the frame, to which the last two cells are followed in a straight line. Without that the reading would get
+ * colder with every grid, for as long as cells get smaller.
+ *
+ * @param film in place of the one indoors, on the grid that is there, m²K/W
+ */
 function coldestOf(
   field: PlaneSolution,
   pieces: readonly Piece[],
   film: number | null,
-): SurfacePart | null {
+): SurfacePoint | null {
   const own = pieces.filter(({ window }) => window);
   const sheltered = <T extends { place?: string; resistance: number }>(one: T): T =>
     one.place === 'indoors' && film !== null ? { ...one, resistance: film } : one;
@@ -106,17 +114,48 @@ function coldestOf(
           ),
           environments: (field.environments ?? []).map(sheltered),
         });
-  let coldest: SurfacePart | null = null;
   const columns = field.x.length - 1;
-  for (const part of surfaceAt(solution, 'indoors')) {
-    const i = part.cell % columns;
-    const j = (part.cell - i) / columns;
+  const parts = surfaceAt(solution, 'indoors').filter(({ cell }) => {
+    const i = cell % columns;
+    const j = (cell - i) / columns;
     const x = (field.x[i]! + field.x[i + 1]!) / 2;
     const y = (field.y[j]! + field.y[j + 1]!) / 2;
-    if (own.some((piece) => x > piece.x0 && x < piece.x1 && y > piece.y0 && y < piece.y1)) continue;
-    if (!coldest || part.temperature < coldest.temperature) coldest = part;
-  }
+    return !own.some((piece) => x > piece.x0 && x < piece.x1 && y > piece.y0 && y < piece.y1);
+  });
+  let coldest: SurfacePoint | null = null;
+  for (const point of [...parts, ...surfaceEnds(parts, field)])
+    if (!coldest || point.temperature < coldest.temperature) coldest = point;
   return coldest;
+}
+
+/** The ends of even surfaces, each with the temperature that its last two cells lead to where they are of one material. */
+function surfaceEnds(
+  parts: readonly SurfacePart[],
+  { x: lines, conductivity }: PlaneSolution,
+): SurfacePoint[] {
+  const byFace = new Map(parts.map((part) => [`${part.face} ${part.cell}`, part]));
+  return parts.flatMap((part) => {
+    const upright = part.face === 'x0' || part.face === 'x1';
+    const [along, across] = upright ? (['y', 'x'] as const) : (['x', 'y'] as const);
+    const step = upright ? lines.length - 1 : 1;
+    const next = (way: number): SurfacePart | undefined => {
+      const one = byFace.get(`${part.face} ${part.cell + way * step}`);
+      return one?.[across] === part[across] ? one : undefined;
+    };
+    return [-1, 1].flatMap((way) => {
+      const before = next(-way);
+      if (next(way) || !before || conductivity[before.cell] !== conductivity[part.cell]) return [];
+      const reach = (way * part.length) / 2;
+      const slope = (part.temperature - before.temperature) / (part[along] - before[along]);
+      return [
+        {
+          x: part.x + (upright ? 0 : reach),
+          y: part.y + (upright ? reach : 0),
+          temperature: part.temperature + slope * reach,
+        },
+      ];
+    });
+  });
 }
 
 /** What is found by the heat of an edge: whether its coldest surface grows mold in any month. */

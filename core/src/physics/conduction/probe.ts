@@ -166,6 +166,8 @@ function cellOf(lines: Float64Array, place: number): number {
 /** A stretch of surface between two corners of the grid: where it lies, and its temperature, °C. */
 export interface SurfacePart {
   cell: number;
+  /** Which of the cell's faces. */
+  face: SideName;
   x: number;
   y: number;
   length: number;
@@ -190,6 +192,7 @@ export function surfaceAt(solution: PlaneSolution, place: string): SurfacePart[]
     const upright = face === 'x0' || face === 'x1';
     parts.push({
       cell,
+      face,
       x: upright ? (face === 'x0' ? left : right) : (left + right) / 2,
       y: upright ? (top + bottom) / 2 : face === 'y0' ? top : bottom,
       length: upright ? bottom - top : right - left,

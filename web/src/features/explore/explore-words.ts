@@ -40,7 +40,7 @@ export function nothingMeets(
   if (limit === 'prices') return `${share} have no price.`;
   if (limit === 'moisture') {
     const judged = swept.moisture.filter((status) => status < MOISTURE_ORDER.length);
-    return `Moisture excludes most, ${share}: the best of them is a ${MOISTURE_ORDER[Math.max(...judged)]!}.`;
+    return `Moisture excludes most, ${share}: the best of them reads ${MOISTURE_ORDER[Math.max(...judged)]!}.`;
   }
   const nearest = Math.min(...swept[limit].filter((value) => !Number.isNaN(value)));
   const text = (value: number): string =>
