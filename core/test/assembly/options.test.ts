@@ -6,6 +6,7 @@ import { messageText, type UnitSystem } from '@eldrun/core/units';
 import { withBrief, type Brief } from '@eldrun/core/build-up';
 import { differencesFrom, optionFacts, optionOf, WAYS, wallOfWay } from '@eldrun/core/options';
 import { validateProjectWall } from '@eldrun/core/wall/schema';
+import { DEMO_PROJECTS } from '@eldrun/demo';
 import { coldWall, sheet, withLayer } from '../walls.ts';
 
 const brief = (climate: string): Brief => ({
@@ -67,6 +68,29 @@ describe('what options are compared by', () => {
     const foam = withLayer(coldWall(), 'board', { material: 'xps' });
     expect(said([facts(foam).fire])).toContain('foam plastic, needs a thermal barrier');
     expect(said(facts(foam).givesUp)).toContain('dries inward only');
+  });
+
+  test('what drains and what insulates outside is what the whole wall says, demo walls of other kinds too', () => {
+    const ofDemo = (name: string) => {
+      const { brief: own, walls } = DEMO_PROJECTS.find((one) =>
+        one.walls.some((wall) => wall.name === name),
+      )!;
+      return facts(
+        withBrief(
+          walls.find((wall) => wall.name === name)!,
+          own,
+        ),
+      );
+    };
+    const veneer = ofDemo('Brick veneer on timber frame');
+    expect(said([veneer.gap])).toBe('a gap of 50 mm, vented');
+    expect(said(veneer.givesUp)).toContain('no insulation outside it');
+    // A weather board insulates outside the frame.
+    const woodFiber = ofDemo('Wood-fiber wall with service cavity');
+    expect(said([woodFiber.gap])).toBe('a gap of 25 mm, open');
+    expect(said(woodFiber.givesUp)).not.toContain('no insulation outside');
+    expect(said([ofDemo('Garage link, paint only').gap])).toBe('the laps of the cladding');
+    expect(said([ofDemo('Inner vapor barrier, foam outside').gap])).toContain('wrap');
   });
 
   test('differences are against the first', () => {

@@ -1,10 +1,12 @@
 import { assess, type Assessment } from '../assessment/index.ts';
 import { dynamicOf, yearlyHeatLoss, type DynamicThermal } from '../../physics/steady-heat/index.ts';
 import { judge, type Judgment } from '../judgment/index.ts';
+import { continuousR } from '../verdicts/index.ts';
 import { dryPermeance, type Material, type Materials } from '../../physics/materials/index.ts';
 import { measured, PERM, say, type Message } from '../../common/units/index.ts';
 import { lower } from '../../physics/build-up/index.ts';
 import {
+  drainageOf,
   frameEnd,
   frameStart,
   outsideBoards,
@@ -30,7 +32,7 @@ export interface OptionFacts {
   passes: number;
   /** Rough time for placing everything, min/m². */
   minutes: number;
-  /** Names of what rain, air and the gap are left to. */
+  /** Names of what rain is left to, and of what drains what gets behind the cladding. */
   waterBarrier: Message;
   gap: Message;
   /** What burns outside the sheathing, and foam anywhere. */
@@ -96,9 +98,15 @@ function waterLineOf(wall: ResolvedWall): Message {
   return line ? say`${names(fillsOf([line]))}` : say`none`;
 }
 
-function gapOf({ layers, counted }: ResolvedWall): Message {
-  const gap = layers[counted];
-  return gap ? say`${measured('length', gap.thickness)}, open` : say`none`;
+/** How a space is aired, in a word. */
+const AIRED = { open: 'open', slight: 'vented', still: 'closed' } as const;
+
+function gapOf(wall: ResolvedWall): Message {
+  const { layer, by } = drainageOf(wall) ?? {};
+  if (!layer) return say`nothing`;
+  if (by === 'space')
+    return say`a gap of ${measured('length', layer.thickness)}, ${AIRED[layer.ventilation ?? 'still']}`;
+  return by === 'laps' ? say`the laps of the cladding` : say`${names(fillsOf([layer]))}`;
 }
 
 function fireOf(wall: ResolvedWall): Message {
@@ -136,7 +144,7 @@ function givesUp(
   if (outside > THICK_OUTSIDE)
     given.push(say`${measured('length', outside)} outside: long screws, deep window boxes`);
   if (boards.length > 1) given.push(say`a pass for each of ${boards.length} board layers`);
-  if (boards.length === 0 && rows.size === 1)
+  if (continuousR(wall) === 0 && rows.size === 1)
     given.push(say`warmth of the sheathing: no insulation outside it`);
   if (counted.slice(0, frameStart(wall)).some(({ member }) => member))
     given.push(say`room inside for the service cavity`);

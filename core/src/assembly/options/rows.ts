@@ -232,7 +232,7 @@ function makers({
       [
         { id: 'fire', label: 'What burns', text: ({ fire }) => say(fire) },
         { id: 'water', label: 'Water barrier', text: ({ waterBarrier }) => say(waterBarrier) },
-        { id: 'gap', label: 'Gap', text: ({ gap }) => say(gap) },
+        { id: 'gap', label: 'Drained by', text: ({ gap }) => say(gap) },
       ],
     ],
     [

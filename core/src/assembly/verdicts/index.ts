@@ -53,7 +53,7 @@ export {
   type Status,
   type Verdict,
 } from './types.ts';
-export { usualCode } from './code-path.ts';
+export { continuousR, usualCode } from './code-path.ts';
 export { codeSituation } from './code-path.ts';
 export { innerRetarder, retarderRow } from './code-retarder.ts';
 export { humidAir, leaksIn } from './humid-air.ts';
