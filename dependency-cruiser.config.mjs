@@ -16,7 +16,7 @@ const PACKAGES = {
   exchange: ['core', 'project'],
   server: ['core', 'demo', 'contract', 'project', 'drawing', 'papers', 'exchange'],
   web: ['core', 'contract', 'project', 'drawing', 'papers'],
-  cli: ['core', 'project', 'drawing', 'papers', 'exchange'],
+  cli: ['core', 'contract', 'project', 'drawing', 'papers', 'exchange'],
 };
 
 /** Rooms of the core and of the page, each above those that follow. */

@@ -81,6 +81,8 @@ export async function build() {
       summaries: join(ROOT, 'server/src/summaries/in-thread.ts'),
       papers: join(ROOT, 'server/src/papers/in-thread.ts'),
       weather: join(ROOT, 'server/src/weather/in-thread.ts'),
+      bundles: join(ROOT, 'server/src/bundles/in-thread.ts'),
+      thread: join(ROOT, 'server/src/threads/thread.ts'),
       worker: join(ROOT, 'server/src/worker.ts'),
     },
     outdir: join(ROOT, 'server/dist'),

@@ -13,6 +13,7 @@ const PAPERS = join(FOLDER, 'papers.mjs');
 const SOURCES = [
   'core/src',
   'core/data',
+  'contract/src',
   'project/src',
   'drawing/src',
   'papers/src',

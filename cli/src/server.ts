@@ -1,12 +1,38 @@
-import { open, readFile, rename, rm, stat } from 'node:fs/promises';
+import { openAsBlob } from 'node:fs';
+import { open, rename, rm } from 'node:fs/promises';
+import type { WriteStream } from 'node:tty';
+import { readTold, TOLD, type BundleLine } from '@eldrun/contract';
 import { explain } from './files.ts';
 import { EXIT, type Output } from './output.ts';
 
 /** Where Eldrun serves unless it was told otherwise. */
 export const SERVER = 'http://127.0.0.1:4870';
 
-/** The largest bundle, bytes: what the server takes. */
-const MAX_BUNDLE_SIZE = 200 * 1024 * 1024;
+/** Said on the terminal where it is one, in place of what was said before; nothing in a file or a pipe. */
+const saidAt = ({ stderr }: Output, what: string, share: number): void => {
+  if ((stderr as Partial<WriteStream>).isTTY)
+    stderr.write(`\r${what}, ${Math.round(100 * share)} %   ${share < 1 ? '' : '\n'}`);
+};
+
+const STEPS = {
+  packing: 'packed',
+  proving: 'restored by way of trial',
+  restoring: 'restored',
+} as const;
+
+/** Reads an answer that tells how far it is. @throws ServerProblem for one that is an error */
+async function toldBy(
+  response: Response,
+  output: Output,
+  bytes?: (piece: Uint8Array) => unknown,
+): Promise<BundleLine> {
+  const last = await readTold(response.body!, {
+    line: (line) => 'step' in line && saidAt(output, STEPS[line.step], line.share),
+    ...(bytes ? { bytes } : {}),
+  });
+  if ('error' in last) throw new ServerProblem(last.error.message);
+  return last;
+}
 
 /** What a server refused, or that none answers. */
 class ServerProblem extends Error {}
@@ -86,13 +112,16 @@ export const bundle = (
 ): Promise<number> =>
   said(async () => {
     const id = UUID.test(wanted) ? wanted : await idNamed(wanted, server);
-    const response = await ask(server, `/api/projects/${id}/bundle`);
+    const response = await ask(server, `/api/projects/${id}/bundle`, { headers: { accept: TOLD } });
     const part = `${path}.part`;
     const file = await open(part, 'w', 0o600);
     try {
-      await file.writeFile(new Uint8Array(await response.arrayBuffer()));
+      const last = await toldBy(response, output, (piece) => file.write(piece));
       await file.close();
       await rename(part, path);
+      if ('leftOut' in last)
+        for (const { what, why } of last.leftOut)
+          output.stderr.write(`eldrun: ${what} lies in left-out/ and is not restored: ${why}\n`);
     } catch (error) {
       await file.close().catch(() => undefined);
       await rm(part, { force: true });
@@ -104,13 +133,13 @@ export const bundle = (
 /** Restores a bundle into a running Eldrun. */
 export const restore = (path: string, server: string, output: Output): Promise<number> =>
   said(async () => {
-    if ((await stat(path)).size > MAX_BUNDLE_SIZE)
-      throw new ServerProblem(`${path}: the file is too large. Allowed: at most 200 MiB.`);
     const response = await ask(server, '/api/bundles', {
       method: 'POST',
-      headers: { 'content-type': 'application/zip' },
-      body: new Uint8Array(await readFile(path)),
+      headers: { 'content-type': 'application/zip', accept: TOLD },
+      body: await openAsBlob(path),
     });
-    const { id, name } = (await response.json()) as { id: string; name: string };
+    const last = await toldBy(response, output);
+    if (!('project' in last)) throw new ServerProblem('the server did not say what it restored');
+    const { id, name } = last.project;
     output.stdout.write(`${name}: ${server}/projects/${id}\n`);
   }, output);

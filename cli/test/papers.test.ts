@@ -224,16 +224,23 @@ describe('bundle and restore', () => {
       request.on('end', () => {
         if (request.url === '/enter') {
           response.writeHead(303, { 'set-cookie': 'eldrun-session=key; HttpOnly' }).end();
-        } else if (request.url!.endsWith('/bundle')) response.end('the zip');
+        } else if (request.url!.endsWith('/bundle'))
+          response.end(
+            [
+              '{"step":"packing","share":0.5}',
+              '{"file":"Mill.zip","size":7,"leftOut":[{"what":"wall “W”","why":"no layers"}]}',
+              'the zip',
+            ].join('\n'),
+          );
         else if (request.url === '/api/bundles')
           response
             .writeHead(status)
             .end(
               JSON.stringify(
                 status === 200
-                  ? { id: '7', name: 'Mill' }
+                  ? { project: { id: '7', name: 'Mill' } }
                   : { error: { message: 'project.json: its checksum differs' } },
-              ),
+              ) + '\n',
             );
         else
           response.end(
@@ -250,9 +257,12 @@ describe('bundle and restore', () => {
   test('ask the running Eldrun, by name, with its password', async () => {
     asked = [];
     process.env['ELDRUN_PASSWORD'] = 'a long password';
-    const { code } = await eldrun('bundle', 'Mill', '-o', out('mill.zip'), '--server', address());
+    const { code, stderr } = await eldrun(
+      ...['bundle', 'Mill', '-o', out('mill.zip'), '--server', address()],
+    );
     delete process.env['ELDRUN_PASSWORD'];
     expect(code).toBe(0);
+    expect(stderr).toBe('eldrun: wall “W” lies in left-out/ and is not restored: no layers\n');
     expect(await readFile(out('mill.zip'), 'utf8')).toBe('the zip');
     expect(asked).toContain('GET /api/projects/7/bundle eldrun-session=key');
     const back = await eldrun('restore', out('mill.zip'), '--server', `${address()}/`);

@@ -320,13 +320,13 @@ export const ENDPOINTS = {
   packProject: endpoint<Nothing, Nothing, Nothing>()(
     'GET',
     '/projects/:project/bundle',
-    'The project with all it has as one zip.',
+    'The project with all it has as one zip, proven by restoring it. Who accepts application/x-ndjson gets lines that tell how far it is, then the zip.',
     { gives: 'application/zip' },
   ),
   restoreProject: endpoint<Nothing, Uint8Array, Project>()(
     'POST',
     '/bundles',
-    'Restores a project from its bundle: under its own ids where they are free, else as a copy.',
+    'Restores a project from its bundle: under its own ids where they are free, else as a copy. Who accepts application/x-ndjson gets lines that tell how far it is, then the project.',
     { status: 201, takes: 'application/zip' },
   ),
 

@@ -29,6 +29,14 @@ export interface ListedDocument {
   document?: Document;
 }
 
+/** A line of a bundle's answer, where lines are asked for: how far it has come, then what came of it. */
+export type BundleLine =
+  | { step: 'packing' | 'proving' | 'restoring'; share: number }
+  /** So many bytes of the zip follow this line; what could not be taken back lies in it by itself. */
+  | { file: string; size: number; leftOut: { what: string; why: string }[] }
+  | { project: Project }
+  | { error: { code: string; message: string; path: string } };
+
 /** A document with its contents, as it was saved last. */
 export interface SavedDocument<D extends Document = Document> {
   id: string;

@@ -23,18 +23,19 @@ import { Events } from './events.ts';
 import { newQueue, openQueue } from './explorations/queue.ts';
 import { isLoopback } from './loopback.ts';
 import type PgBoss from 'pg-boss';
+import { bundleRoutes, type BundleOptions } from './routes/bundles.ts';
 import { documentRoutes } from './routes/documents.ts';
 import { explorationRoutes } from './routes/explorations.ts';
-import { doPaperJob, type PaperMaker } from './papers/job.ts';
 import { materialRoutes } from './routes/materials.ts';
 import { paperRoutes } from './routes/papers.ts';
 import { photoRoutes } from './routes/photos.ts';
 import { projectRoutes } from './routes/projects.ts';
 import { serverRoutes } from './routes/server.ts';
 import { supplierRoutes } from './routes/suppliers.ts';
-import { weatherRoutes, type WeatherReader } from './routes/weather.ts';
+import { weatherRoutes } from './routes/weather.ts';
 import { passwordGate } from './session.ts';
-import { readWeather } from './weather/read.ts';
+import { BUNDLE_LIMITS } from './settings.ts';
+import type { Work } from './threads/threads.ts';
 
 /** Files of the page are packed once, when it is built (`scripts/build.mjs`): who takes neither gets them as they are. */
 const PACKED: ExpressStaticGzipOptions = {
@@ -61,8 +62,9 @@ const COMPRESSION: compression.CompressionOptions = {
   threshold: 1024,
   brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } },
   filter: (request, response) =>
-    !String(response.getHeader('Content-Type') ?? '').startsWith('text/event-stream') &&
-    compression.filter(request, response),
+    !/^(text\/event-stream|application\/x-ndjson)/.test(
+      String(response.getHeader('Content-Type') ?? ''),
+    ) && compression.filter(request, response),
 };
 
 const CONTENT_SECURITY_POLICY = {
@@ -102,10 +104,10 @@ export interface AppOptions {
   coreVersion?: string;
   /** The stream of what is saved. */
   events?: Events;
-  /** Reads weather files; by default in this thread. */
-  weather?: WeatherReader;
-  /** Makes papers; by default in this thread. */
-  papers?: PaperMaker;
+  /** Does what takes long. */
+  work: Work;
+  /** How much a bundle may hold, and where it lies while it is made. */
+  bundles?: BundleOptions;
   /** The queue of what workers do, with its tables brought up to date; by default one over the pool. */
   queue?: () => Promise<PgBoss>;
   /** Called after a request that may have changed something. */
@@ -124,8 +126,8 @@ export function createApp({
   kinds = KINDS,
   coreVersion = '',
   events = new Events(pool),
-  weather = (file) => Promise.resolve(readWeather(file)),
-  papers = { run: doPaperJob },
+  work,
+  bundles = { limits: BUNDLE_LIMITS },
   queue = lazyQueue(pool, logger),
   changed,
 }: AppOptions): Express {
@@ -167,11 +169,12 @@ export function createApp({
   api.use(projectRoutes(store));
   api.use(documentRoutes(store));
   api.use(materialRoutes(store));
-  api.use(weatherRoutes(store, weather));
+  api.use(weatherRoutes(store, work));
   api.use(photoRoutes(pool));
   api.use(explorationRoutes(store, queue));
   api.use(supplierRoutes());
-  api.use(paperRoutes(store, papers));
+  api.use(paperRoutes(store, work));
+  api.use(bundleRoutes(store, work, bundles));
   api.use(() => {
     throw notFound('address');
   });

@@ -1,4 +1,5 @@
 import { InputError } from '@eldrun/core/errors';
+import { TooBusy, TooMuchWork } from './threads/limits.ts';
 
 /** An error that the API answers with: its code, its status, and what goes with it. */
 export class ApiError extends Error {
@@ -49,7 +50,7 @@ export const foreignOrigin = (): ApiError =>
 export const wrongType = (type = 'application/json'): ApiError =>
   new ApiError(415, 'unsupported_media_type', `Send content-type ${type}.`, 'Content-Type');
 
-const tooLarge = (limit: number): ApiError =>
+export const tooLarge = (limit: number): ApiError =>
   new ApiError(413, 'too_large', `The request is larger than ${Math.round(limit / 1048576)} MiB.`);
 
 export const weatherInUse = (where: string[]): ApiError =>
@@ -96,12 +97,19 @@ export const notIn = (): ApiError =>
     'Load this page again and enter the password. Edits stay here until then.',
   );
 
-/** A paper that was not made: too much of it, or its thread ended. */
-export const tookTooLong = ({ message }: Error): ApiError =>
+/** A job that takes more than it may. */
+const tooMuchWork = ({ message }: TooMuchWork): ApiError =>
   new ApiError(
     503,
     'not_made',
     `It was not made: ${message}. Ask for less of it: one wall, one elevation.`,
+  );
+
+const tooBusy = (): ApiError =>
+  new ApiError(
+    503,
+    'busy',
+    'The server has too much to do. Nothing was changed; try again shortly.',
   );
 
 const badRequest = (status: number): ApiError =>
@@ -132,6 +140,8 @@ const DISK_FULL = new Set(['53100', 'ENOSPC']);
 /** Any error as one the API answers with. */
 export function toApiError(error: unknown): ApiError {
   if (error instanceof ApiError) return error;
+  if (error instanceof TooMuchWork) return tooMuchWork(error);
+  if (error instanceof TooBusy) return tooBusy();
   if (error instanceof InputError) return new ApiError(422, 'invalid', error.message, error.path);
   const { code, type, message, limit, status } = error as {
     code?: string;

@@ -8,13 +8,10 @@ import { roomOf } from './disk.ts';
 import { DocumentStore } from './documents/store.ts';
 import { Events } from './events.ts';
 import { isLoopback } from './loopback.ts';
-import type { PaperAnswer, PaperJob } from './papers/job.ts';
 import { pruneOften } from './pruning.ts';
 import { readSettings, type Settings } from './settings.ts';
 import { Summaries } from './summaries/summaries.ts';
-import type { SummaryJob } from './summaries/job.ts';
-import { program, Thread } from './thread.ts';
-import type { ReadWeather } from './weather/read.ts';
+import { Lanes, Threads } from './threads/threads.ts';
 
 /** What the server ends with where its port is taken; `scripts/start.mjs` then takes the next. */
 const PORT_TAKEN = 98;
@@ -53,26 +50,22 @@ const pool = openPool(settings.databaseUrl, logger);
 if (settings.demo) await loadDemo(pool, settings.demo === 'reset');
 
 const coreVersion = process.env['ELDRUN_CORE_VERSION'] ?? 'development';
+const [short, long] = [1, 2].map(() => new Threads({ threads: 1, memory: 1024 })) as [
+  Threads,
+  Threads,
+];
 const summaries = new Summaries({
   pool,
   logger,
   kinds: KINDS,
   coreVersion,
   quiet: settings.simulateAfter,
-  short: new Thread<SummaryJob, Summary>(program('summaries')),
-  long: new Thread<SummaryJob, Summary>(program('summaries')),
+  short: (job) => short.run<Summary>('summaries', job),
+  long: (job) => long.run<Summary>('summaries', job),
 });
 const events = new Events(pool);
 events.start();
-const weather = new Thread<Uint8Array, ReadWeather>(program('weather'), {
-  resourceLimits: { maxOldGenerationSizeMb: 256 },
-  longest: 20_000,
-});
-/** A paper of a whole house takes seconds. */
-const papers = new Thread<PaperJob, PaperAnswer>(program('papers'), {
-  resourceLimits: { maxOldGenerationSizeMb: 1024 },
-  longest: 120_000,
-});
+const work = new Lanes();
 const { host, port, page, password, proxies, data } = settings;
 const app = createApp({
   pool,
@@ -81,8 +74,8 @@ const app = createApp({
   coreVersion,
   events,
   proxies,
-  weather: (file) => weather.run(file),
-  papers,
+  work,
+  bundles: { limits: settings.bundles, ...(data ? { folder: data } : {}) },
   changed: () => summaries.poke(),
   ...(page ? { page } : {}),
   ...(password ? { password } : {}),
@@ -112,7 +105,7 @@ function end(): void {
   events.close();
   server.close(
     () =>
-      void Promise.all([summaries.close(), weather.close(), papers.close()])
+      void Promise.all([summaries.close(), short.close(), long.close(), work.close()])
         .then(() => pool.end())
         .then(() => process.exit(0)),
   );

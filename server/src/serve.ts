@@ -1,4 +1,4 @@
-import express, { type Request, type RequestHandler, type Router } from 'express';
+import express, { type Request, type RequestHandler, type Response, type Router } from 'express';
 import { MAX_WEATHER_SIZE } from '@eldrun/core/climate';
 import { check } from '@eldrun/core/wall/schema';
 import {
@@ -13,7 +13,6 @@ import {
 } from '@eldrun/contract';
 import { SCHEMAS } from '@eldrun/contract/schemas';
 import { MAX_MODEL_SIZE } from '@eldrun/exchange';
-import { MAX_BUNDLE_SIZE } from '@eldrun/exchange/bundle';
 import { DRAWN, SHEETS } from '@eldrun/papers/types';
 import { mayDo, type Actor } from './actor.ts';
 import { forbidden, notFound, wrongType } from './errors.ts';
@@ -28,6 +27,8 @@ export interface Asked<N extends EndpointName> {
   query: QueryOf<(typeof ENDPOINTS)[N]>;
   body: BodyOf<(typeof ENDPOINTS)[N]>;
   actor: Actor;
+  /** Ends where who asked is gone. */
+  signal: AbortSignal;
 }
 
 const UUID = /^[0-9a-f]{8}-(?:[0-9a-f]{4}-){3}[0-9a-f]{12}$/i;
@@ -70,8 +71,23 @@ const bodyReaders: Record<string, RequestHandler[]> = {
   'text/csv': raw('text/csv', MAX_WEATHER_SIZE),
   'application/octet-stream': raw('application/octet-stream', MAX_MODEL_SIZE),
   'image/*': raw('image/*', MAX_PHOTO_SIZE),
-  'application/zip': raw('application/zip', MAX_BUNDLE_SIZE),
+  // A bundle is larger than what is held: who takes it reads it as it comes.
+  'application/zip': [
+    (request, _response, next) => {
+      if (!request.is('application/zip')) throw wrongType('application/zip');
+      next();
+    },
+  ],
 };
+
+/** A signal that ends where who asked is gone before there was an answer. */
+export function goneSignal(response: Response): AbortSignal {
+  const gone = new AbortController();
+  response.once('close', () => {
+    if (!response.writableFinished) gone.abort(new Error('who asked is gone'));
+  });
+  return gone.signal;
+}
 
 /** What a query says: the schemas know only text. */
 const flagsOf = (query: Record<string, unknown>): Record<string, unknown> =>
@@ -110,6 +126,7 @@ export function serve<N extends EndpointName>(
       query: queryOf(name, request),
       body: body ? check(body.required(), request.body ?? {}) : undefined,
       actor: request.actor,
+      signal: goneSignal(response),
     } as unknown as Asked<N>;
     const answer = await handler(asked);
     if (status === 204) response.status(204).end();

@@ -1,5 +1,6 @@
 import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
+import type { BundleLimits } from '@eldrun/exchange/bundle';
 import { isLoopback } from './loopback.ts';
 
 /** What the environment says of this server. */
@@ -17,6 +18,8 @@ export interface Settings {
   proxies: string[];
   /** A wall is left alone for so long before the server simulates its years for the lists, s. */
   simulateAfter: number;
+  /** How much a bundle may hold. */
+  bundles: BundleLimits;
   /** What opens this server to whoever is not at this machine. */
   password: string | undefined;
   migrations: string;
@@ -30,6 +33,15 @@ const MIN_PASSWORD = 12;
 /** How long a wall is left alone before the server simulates it, s: at the most a day. */
 const SIMULATE_AFTER = 30;
 const MAX_SIMULATE_AFTER = 86_400;
+
+/** How much a bundle may hold where nobody says it, and at the most, MiB. */
+const BUNDLE = 4096;
+const MAX_BUNDLE = 1_048_576;
+
+const MIB = 1024 * 1024;
+
+/** What the files of a bundle come to at the most where nobody says it. */
+export const BUNDLE_LIMITS: BundleLimits = { size: BUNDLE * MIB, files: 50_000 };
 
 const folder = (path: string): string => fileURLToPath(new URL(path, import.meta.url));
 
@@ -77,6 +89,11 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     throw new Error(
       `ELDRUN_SIMULATE_AFTER: ${env['ELDRUN_SIMULATE_AFTER']} is no number of seconds. Allowed: 0 to ${MAX_SIMULATE_AFTER}.`,
     );
+  const bundle = Number(env['ELDRUN_MAX_BUNDLE'] || BUNDLE);
+  if (!(bundle >= 1 && bundle <= MAX_BUNDLE))
+    throw new Error(
+      `ELDRUN_MAX_BUNDLE: ${env['ELDRUN_MAX_BUNDLE']} is no number of MiB. Allowed: 1 to ${MAX_BUNDLE}.`,
+    );
   const page = folder('../../web/dist');
   return {
     databaseUrl,
@@ -90,6 +107,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
       .map((one) => one.trim())
       .filter(Boolean),
     simulateAfter,
+    bundles: { ...BUNDLE_LIMITS, size: bundle * MIB },
     password,
     migrations,
     // In development the page is served by its own program.

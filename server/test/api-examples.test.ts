@@ -8,6 +8,7 @@ import pino from 'pino';
 import { ENDPOINTS, type Endpoint } from '@eldrun/contract';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 
 const PAGE = readFileSync(join(import.meta.dirname, '../../docs/api.md'), 'utf8');
@@ -16,7 +17,7 @@ let pool: pg.Pool;
 let server: Server;
 beforeAll(async () => {
   pool = openPool(await ownDatabase());
-  server = createServer(createApp({ pool, logger: pino({ enabled: false }) }));
+  server = createServer(createApp({ pool, work: inThisThread, logger: pino({ enabled: false }) }));
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
 });
 afterAll(async () => {

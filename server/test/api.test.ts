@@ -8,6 +8,7 @@ import { openPool } from '../src/database.ts';
 import { loadDemo } from '../src/load-demo.ts';
 import { DEMO_PROJECTS } from '@eldrun/demo';
 import type { Summaries } from '../src/summaries/summaries.ts';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 import { summariesOf } from './summarized.ts';
 
@@ -19,7 +20,11 @@ let summaries: Summaries;
 beforeAll(async () => {
   pool = openPool(await ownDatabase());
   summaries = summariesOf(pool);
-  app = createApp({ pool, logger: pino({}, { write: (line) => void lines.push(line) }) });
+  app = createApp({
+    pool,
+    work: inThisThread,
+    logger: pino({}, { write: (line) => void lines.push(line) }),
+  });
 });
 
 afterAll(async () => {
@@ -56,7 +61,7 @@ const error = (code: string, path: unknown = expect.any(String)) => ({
 test('health says whether the database answers', async () => {
   await request(app).get('/api/health').expect(200, { status: 'ok', database: 'ok' });
   const away = openPool('postgresql://nobody:x@127.0.0.1:1/none');
-  const lost = createApp({ pool: away, logger: pino({ enabled: false }) });
+  const lost = createApp({ pool: away, work: inThisThread, logger: pino({ enabled: false }) });
   const { body } = await request(lost).get('/api/health').expect(503);
   expect(body).toMatchObject(error('database_unavailable'));
   await away.end();

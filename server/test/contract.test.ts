@@ -14,6 +14,7 @@ import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
 import { DEMO_PROJECTS } from '@eldrun/demo';
 import { Events } from '../src/events.ts';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 import { summariesOf } from './summarized.ts';
 
@@ -32,7 +33,9 @@ let server: Server;
 beforeAll(async () => {
   pool = openPool(await ownDatabase());
   events = new Events(pool);
-  server = createServer(createApp({ pool, events, logger: pino({ enabled: false }) }));
+  server = createServer(
+    createApp({ pool, work: inThisThread, events, logger: pino({ enabled: false }) }),
+  );
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
 });
 afterAll(async () => {

@@ -11,6 +11,7 @@ import { DEMO_PROJECTS } from '@eldrun/demo';
 import { DocumentStore } from '../src/documents/store.ts';
 import { prune } from '../src/pruning.ts';
 import { NOTE, note, type Note } from './note-kind.ts';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 import { runner, summariesOf } from './summarized.ts';
 
@@ -22,7 +23,7 @@ let project: string;
 
 beforeAll(async () => {
   pool = openPool(await ownDatabase());
-  app = createApp({ pool, kinds, logger: pino({ enabled: false }) });
+  app = createApp({ pool, work: inThisThread, kinds, logger: pino({ enabled: false }) });
   store = new DocumentStore(pool, { kinds, coreVersion: '' });
 });
 afterAll(() => pool.end());
@@ -183,13 +184,10 @@ describe('a kind that nothing else knows', () => {
     const failing = summariesOf(pool, {
       kinds,
       quiet: 3600,
-      short: {
-        ...runner(kinds),
-        run: (job) =>
-          (job.document as Note).text === 'bad'
-            ? Promise.reject(new Error('out of memory'))
-            : runner(kinds).run(job),
-      },
+      short: (job) =>
+        (job.document as Note).text === 'bad'
+          ? Promise.reject(new Error('out of memory'))
+          : runner(kinds)(job),
     });
     failing.poke();
     await failing.idle();
@@ -208,7 +206,7 @@ describe('a kind that nothing else knows', () => {
 describe('what this program does not know', () => {
   test('is listed, told, and kept as it is', async () => {
     project = await newProject();
-    const older = createApp({ pool, logger: pino({ enabled: false }) });
+    const older = createApp({ pool, work: inThisThread, logger: pino({ enabled: false }) });
     const { id } = await newNote('from elsewhere');
     const { body } = await request(older).get(`/api/projects/${project}/documents`).expect(200);
     expect(body).toMatchObject([

@@ -11,6 +11,7 @@ import { openPool } from '../src/database.ts';
 import { DEMO_PROJECTS } from '@eldrun/demo';
 import { newQueue, openQueue, QUEUE } from '../src/explorations/queue.ts';
 import { ExplorationWorker } from '../src/explorations/worker.ts';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 
 const logger = pino({ enabled: false });
@@ -37,7 +38,7 @@ let boss: Awaited<ReturnType<typeof openQueue>>;
 beforeAll(async () => {
   pool = openPool(await ownDatabase());
   boss = await openQueue(newQueue(pool, logger, false));
-  app = createApp({ pool, logger, queue: () => Promise.resolve(boss) });
+  app = createApp({ pool, work: inThisThread, logger, queue: () => Promise.resolve(boss) });
   const { body } = await request(app).post('/api/projects').send({ name: 'Explored', brief });
   project = (body as { id: string }).id;
 });

@@ -1,37 +1,15 @@
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { strToU8, unzipSync, zipSync } from 'fflate';
-import type pg from 'pg';
-import pino from 'pino';
+import { unzipSync } from 'fflate';
 import readXlsx from 'read-excel-file/node';
-import { createApp } from '../src/app.ts';
-import { openPool } from '../src/database.ts';
 import { loadDemo } from '../src/load-demo.ts';
-import { ownDatabase } from './own-database.ts';
-
-interface Served {
-  pool: pg.Pool;
-  server: Server;
-  api: string;
-}
-
-async function served(): Promise<Served> {
-  const pool = openPool(await ownDatabase());
-  const server = createServer(createApp({ pool, logger: pino({ enabled: false }) }));
-  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
-  const { port } = server.address() as AddressInfo;
-  return { pool, server, api: `http://127.0.0.1:${port}/api` };
-}
+import { problem, served, type Served } from './served.ts';
 
 let here: Served;
-/** A machine that has nothing yet. */
-let there: Served;
 let project: string;
 let walls: { id: string; name: string }[];
 
 beforeAll(async () => {
-  [here, there] = await Promise.all([served(), served()]);
+  here = await served();
   await loadDemo(here.pool, false);
   const { rows } = await here.pool.query<{ id: string }>(
     "SELECT id FROM projects WHERE name = 'Mill Race house'",
@@ -44,12 +22,7 @@ beforeAll(async () => {
     )
   ).rows;
 });
-afterAll(async () => {
-  for (const { pool, server } of [here, there]) {
-    await new Promise((resolve) => server.close(resolve));
-    await pool.end();
-  }
-});
+afterAll(() => here.end());
 
 const get = (path: string) => fetch(`${here.api}/projects/${project}/${path}`);
 
@@ -66,13 +39,6 @@ async function bytesOf(path: string): Promise<{ bytes: Uint8Array; type: string;
     type: response.headers.get('content-type')!,
     name: response.headers.get('content-disposition')!,
   };
-}
-
-async function problem(
-  response: Response,
-): Promise<{ status: number; path: string; message: string }> {
-  const { error } = (await response.json()) as { error: { path: string; message: string } };
-  return { status: response.status, ...error };
 }
 
 const textOf = async (bytes: Uint8Array): Promise<string> => {
@@ -259,147 +225,5 @@ describe('models', () => {
       walls.map(({ name }) => name),
       walls.map(({ id }) => id),
     ]);
-  });
-});
-
-describe('bundles', () => {
-  const restore = (bytes: Uint8Array<ArrayBuffer>, api = there.api) =>
-    fetch(`${api}/bundles`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/zip' },
-      body: bytes,
-    });
-
-  /** Every row of a project's tables, as text. */
-  async function rowsOf({ pool }: Served): Promise<Record<string, string[]>> {
-    const found: Record<string, string[]> = {};
-    for (const [table, where] of [
-      ['projects', 'id = $1'],
-      ['documents', 'project_id = $1'],
-      ['document_revisions', 'document_id IN (SELECT id FROM documents WHERE project_id = $1)'],
-      ['project_materials', 'project_id = $1'],
-      ['project_weather', 'project_id = $1'],
-    ] as const) {
-      const { rows } = await pool.query<{ row: string }>(
-        `SELECT to_jsonb(t)::text AS row FROM ${table} t WHERE ${where} ORDER BY 1`,
-        [project],
-      );
-      found[table] = rows.map(({ row }) => row);
-    }
-    return found;
-  }
-
-  test('restored into an empty database, every row is what it was; a second time it is a copy beside it', async () => {
-    await fetch(`${here.api}/projects/${project}/materials/reed`, {
-      method: 'PUT',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ name: 'Reed', conductivity: 0.05, vapor: { mu: 2 } }),
-    });
-    await here.pool.query(
-      `INSERT INTO project_weather (project_id, id, climate, notes, hours)
-       VALUES ($1, 'weather-1', '{"name": "Harrow Fell"}', '[]', '{"temperature": [1, 2.5]}')`,
-      [project],
-    );
-    await here.pool.query(
-      `INSERT INTO documents (project_id, kind, name, position, document)
-       VALUES ($1, 'of-tomorrow', 'Kept', 0, '{"format": "eldrun-of-tomorrow", "version": 9}')`,
-      [project],
-    );
-    const { bytes, type } = await bytesOf('bundle');
-    expect(type).toBe('application/zip');
-    const packed = new Uint8Array(bytes);
-    const files = unzipSync(packed);
-    expect(new TextDecoder().decode(files['readme.txt'])).toContain('Mill Race house');
-    const response = await restore(packed);
-    expect(response.status).toBe(201);
-    const before = await rowsOf(here);
-    expect(await rowsOf(there)).toEqual(before);
-    expect(before['documents']!.length).toBeGreaterThan(6);
-
-    const copy = (await (await restore(packed)).json()) as { id: string; name: string };
-    expect(copy.name).toBe('Mill Race house (restored)');
-    expect(copy.id).not.toBe(project);
-    const { rows: demo } = await there.pool.query<{ demo: boolean }>(
-      'SELECT demo FROM projects WHERE id = $1',
-      [copy.id],
-    );
-    expect(demo).toEqual([{ demo: false }]);
-    const { rows } = await there.pool.query<{ document: { assemblies: Record<string, string> } }>(
-      "SELECT document FROM documents WHERE project_id = $1 AND kind = 'house'",
-      [copy.id],
-    );
-    const { rows: own } = await there.pool.query<{ id: string }>(
-      'SELECT id FROM walls WHERE project_id = $1',
-      [copy.id],
-    );
-    // What documents say of one another they say of the copies.
-    for (const id of Object.values(rows[0]!.document.assemblies))
-      expect(own.map((one) => one.id)).toContain(id);
-  });
-
-  test('a broken one is refused whole, with what is wrong in it', async () => {
-    const { bytes } = await bytesOf('bundle');
-    const files = unzipSync(bytes);
-    const count = async () =>
-      (await there.pool.query<{ n: string }>('SELECT count(*) AS n FROM projects')).rows[0]!.n;
-    const before = await count();
-    const again = (changed: Record<string, Uint8Array>) => new Uint8Array(zipSync(changed));
-    const list = (change: (list: Record<string, unknown>) => void) => {
-      const parsed = JSON.parse(new TextDecoder().decode(files['bundle.json'])) as Record<
-        string,
-        unknown
-      >;
-      change(parsed);
-      return again({ ...files, 'bundle.json': strToU8(JSON.stringify(parsed)) });
-    };
-    const without = Object.fromEntries(
-      Object.entries(files).filter(([path]) => path !== 'materials.json'),
-    );
-    const cases: [string, Uint8Array<ArrayBuffer>, string, RegExp][] = [
-      ['cut off', new Uint8Array(bytes.slice(0, 2000)), 'file', /no zip, or a broken one/],
-      ['no zip', new Uint8Array(strToU8('a poem')), 'file', /no zip/],
-      [
-        'changed',
-        again({ ...files, 'project.json': strToU8('{}') }),
-        'project.json',
-        /checksum differs/,
-      ],
-      ['missing', again(without), 'materials.json', /missing/],
-      ['more', again({ ...files, 'more.json': strToU8('1') }), 'more.json', /not in its list/],
-      ['newer', list((one) => (one['version'] = 99)), 'bundle.json: version', /newer Eldrun/],
-      ['other', list((one) => (one['format'] = 'poem')), 'bundle.json: format', /not known/],
-    ];
-    for (const [what, file, path, message] of cases) {
-      const found = await problem(await restore(file));
-      expect([what, found.status, found.path]).toEqual([what, 422, path]);
-      expect(found.message).toMatch(message);
-    }
-    expect(await count()).toBe(before);
-  });
-
-  test('a document that its kind refuses is named with its field; nothing is restored', async () => {
-    const { readContents } = await import('../src/bundles.ts');
-    const { packBundle } = await import('@eldrun/exchange/bundle');
-    const contents = await readContents(here.pool, project);
-    const documents = contents.documents.map((row) =>
-      row['kind'] === 'wall'
-        ? { ...row, document: { ...(row['document'] as object), layers: 7 } }
-        : row,
-    );
-    const bad = packBundle({ ...contents, documents }, '2026-03-12T12:00:00Z');
-    expect(await problem(await restore(bad))).toMatchObject({
-      status: 422,
-      message: expect.stringContaining('layers') as unknown,
-    });
-    const brief = { ...contents.project, brief: { convention: 'poem' } };
-    expect(
-      await problem(
-        await restore(packBundle({ ...contents, project: brief }, '2026-03-12T12:00:00Z')),
-      ),
-    ).toMatchObject({ status: 422, message: expect.stringContaining('brief') as unknown });
-    // Of another project, which may well be there: nothing goes into it.
-    const astray = contents.documents.map((row) => ({ ...row, project_id: row['id'] }));
-    const apart = packBundle({ ...contents, documents: astray }, '2026-03-12T12:00:00Z');
-    expect(await problem(await restore(apart))).toMatchObject({ status: 422, path: 'file' });
   });
 });

@@ -11,7 +11,9 @@ import request from 'supertest';
 import { CLIMATES, weatherOfClimate, writeEpw } from '@eldrun/core/climate';
 import { createApp, type AppOptions } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
+import { TooMuchWork } from '../src/threads/limits.ts';
 import { DEMO_PROJECTS } from '@eldrun/demo';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 
 /** What no request of any shape may do: take the server down, be answered with 5xx, or change anything. */
@@ -22,7 +24,13 @@ let app: ReturnType<typeof createApp>;
 let project: string;
 
 const appWith = (options: Partial<AppOptions> = {}) =>
-  createApp({ pool, logger: pino({ enabled: false }), page: folder, ...options });
+  createApp({
+    pool,
+    work: inThisThread,
+    logger: pino({ enabled: false }),
+    page: folder,
+    ...options,
+  });
 
 beforeAll(async () => {
   pool = openPool(await ownDatabase());
@@ -182,7 +190,8 @@ describe('weather files', () => {
   });
 
   test('one that takes too long is refused, and the server goes on', async () => {
-    const stuck = appWith({ weather: () => Promise.reject(new Error('it took too long')) });
+    const run = () => Promise.reject(new TooMuchWork('it took too long'));
+    const stuck = appWith({ work: { run, runLong: run } });
     await request(stuck)
       .post(`/api/projects/${project}/weather`)
       .set('content-type', 'text/csv')

@@ -5,6 +5,7 @@ import request from 'supertest';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
 import { readSettings } from '../src/settings.ts';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 
 const PASSWORD = 'larch above the ford';
@@ -16,7 +17,13 @@ beforeAll(async () => {
 afterAll(() => pool.end());
 
 const server = (password = PASSWORD) =>
-  createApp({ pool, logger: pino({ enabled: false }), loopback: false, password });
+  createApp({
+    pool,
+    work: inThisThread,
+    logger: pino({ enabled: false }),
+    loopback: false,
+    password,
+  });
 
 const enter = (app: ReturnType<typeof server>, password: string) =>
   request(app).post('/enter').type('form').send({ password });

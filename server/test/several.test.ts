@@ -10,6 +10,7 @@ import { openPool } from '../src/database.ts';
 import { loadDemo } from '../src/load-demo.ts';
 import { DEMO_PROJECTS } from '@eldrun/demo';
 import { Events } from '../src/events.ts';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 import { summariesOf } from './summarized.ts';
 
@@ -24,6 +25,7 @@ class Running {
     this.events = new Events(this.pool);
     const app = createApp({
       pool: this.pool,
+      work: inThisThread,
       events: this.events,
       logger: pino({ enabled: false }),
     });

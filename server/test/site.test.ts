@@ -8,6 +8,7 @@ import type { ProjectSite } from '@eldrun/core/site';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
 import { loadDemo } from '../src/load-demo.ts';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 
 let pool: pg.Pool;
@@ -17,7 +18,7 @@ let project: string;
 
 beforeAll(async () => {
   pool = openPool(await ownDatabase());
-  server = createServer(createApp({ pool, logger: pino({ enabled: false }) }));
+  server = createServer(createApp({ pool, work: inThisThread, logger: pino({ enabled: false }) }));
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   api = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api`;
   await loadDemo(pool, false);

@@ -6,10 +6,10 @@ import { summaryOf, type SummaryRunner } from '../src/summaries/job.ts';
 import { Summaries, type SummariesOptions } from '../src/summaries/summaries.ts';
 
 /** Computes summaries in this thread. */
-export const runner = (kinds: readonly DocumentKind[] = KINDS): SummaryRunner => ({
-  run: (job) => Promise.resolve().then(() => summaryOf(job, kinds)),
-  close: () => Promise.resolve(),
-});
+export const runner =
+  (kinds: readonly DocumentKind[] = KINDS): SummaryRunner =>
+  (job) =>
+    Promise.resolve().then(() => summaryOf(job, kinds));
 
 /** The summaries of a test's database. */
 export function summariesOf(pool: pg.Pool, options: Partial<SummariesOptions> = {}): Summaries {

@@ -5,6 +5,7 @@ import request from 'supertest';
 import { CLIMATES, weatherOfClimate, writeEpw, type OwnClimate } from '@eldrun/core/climate';
 import { createApp } from '../src/app.ts';
 import { openPool } from '../src/database.ts';
+import { inThisThread } from './in-this-thread.ts';
 import { ownDatabase } from './own-database.ts';
 
 const EPW = writeEpw(weatherOfClimate(CLIMATES['cool-humid']!, 3, 'Harrow Fell'), 'made up');
@@ -19,7 +20,7 @@ let project: string;
 
 beforeAll(async () => {
   pool = openPool(await ownDatabase());
-  app = createApp({ pool, logger: pino({ enabled: false }) });
+  app = createApp({ pool, work: inThisThread, logger: pino({ enabled: false }) });
   const { body } = await request(app).post('/api/projects').send({ name: 'Weather' }).expect(201);
   project = (body as { id: string }).id;
 });

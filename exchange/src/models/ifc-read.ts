@@ -1,7 +1,7 @@
 import { InputError } from '@eldrun/core/errors';
 import { OWN_SET } from './ifc-write.ts';
 import { readStep, type StepEntity, type StepValue } from './step.ts';
-import type { ReadLayer, ReadWall } from './types.ts';
+import { checkCounts, type ReadLayer, type ReadWall } from './types.ts';
 
 const PREFIX: Record<string, number> = {
   EXA: 1e18,
@@ -51,13 +51,19 @@ const OLD_PROPERTIES: Record<string, readonly (readonly [keyof Figures, number])
   ],
 };
 
+/** What is looked for: units, materials and what is known of them, walls and what they are made of. */
+const isWanted = (type: string): boolean =>
+  /^IFC(?:WALL|MATERIAL|PROPERTY|COMPLEXPROPERTY|REL(?:ASSOCIATESMATERIAL|DEFINESBYPROPERTIES)|UNITASSIGNMENT|SIUNIT|CONVERSIONBASEDUNIT|MEASUREWITHUNIT|DERIVEDUNIT|EXTENDEDMATERIALPROPERTIES)/.test(
+    type,
+  ) || type in OLD_PROPERTIES;
+
 /**
  * The layered walls of an IFC file (IFC4 or IFC2x3), in SI.
  *
  * @throws InputError for a file that is broken, says no unit of length, or has no layers
  */
 export function readIfc(text: string): ReadWall[] {
-  const entities = readStep(text);
+  const entities = readStep(text, isWanted);
   const of = (value: StepValue | undefined): StepEntity | undefined =>
     value && typeof value === 'object' && 'ref' in value ? entities.get(value.ref) : undefined;
   const refOf = (value: StepValue | undefined): number | null =>
@@ -175,26 +181,36 @@ export function readIfc(text: string): ReadWall[] {
     for (const object of listOf(values[4])) {
       const ref = refOf(object);
       const set = refOf(values[5]);
-      if (ref !== null && set !== null) setsOf.set(ref, [...(setsOf.get(ref) ?? []), set]);
+      if (ref === null || set === null) continue;
+      const known = setsOf.get(ref);
+      if (known) known.push(set);
+      else setsOf.set(ref, [set]);
     }
 
+  /** The wall file in a set of properties, each read once; null where it is none. */
+  const ownOfSet = new Map<number, unknown>();
+  const fileIn = (ref: number): unknown => {
+    if (ownOfSet.has(ref)) return ownOfSet.get(ref);
+    const file = sets.get(ref)!.properties.find((one) => textOf(one?.values[0]) === 'WallFile');
+    const text = listOf(file?.values[2])
+      .map((piece) => textOf(bare(piece)))
+      .join('');
+    let own: unknown = null;
+    try {
+      own = JSON.parse(text);
+    } catch {
+      // What cannot be read is none.
+    }
+    ownOfSet.set(ref, own);
+    return own;
+  };
   const ownOf = (element: number): unknown => {
     const { type, values } = entities.get(element)!;
     const held = type.endsWith('TYPE') ? listOf(values[5]).map(refOf) : [];
-    for (const ref of [...held, ...(setsOf.get(element) ?? [])]) {
-      const set = ref === null ? undefined : sets.get(ref);
-      if (set?.name !== OWN_SET) continue;
-      const file = set.properties.find((one) => textOf(one?.values[0]) === 'WallFile');
-      const text = listOf(file?.values[2])
-        .map((piece) => textOf(bare(piece)))
-        .join('');
-      try {
-        return JSON.parse(text) as unknown;
-      } catch {
-        return null;
-      }
-    }
-    return null;
+    const set = [...held, ...(setsOf.get(element) ?? [])].find(
+      (ref) => ref !== null && sets.get(ref)?.name === OWN_SET,
+    );
+    return typeof set === 'number' ? fileIn(set) : null;
   };
 
   /** The layer set that a material association leads to. */
@@ -211,9 +227,11 @@ export function readIfc(text: string): ReadWall[] {
     const wall = elements.find((ref) => /^IFCWALL/.test(entities.get(ref)?.type ?? ''));
     if (wall === undefined) continue;
     // A wall and its type share their layers; the type says more.
+    if (walls.get(set)?.own) continue;
     const own = ownOf(wall);
     if (walls.has(set) && own === null) continue;
     const [layers, name, about] = entities.get(set)!.values;
+    checkCounts(walls.size + 1, listOf(layers).length, `#${set}`);
     const read = listOf(layers).flatMap((one) => layerOf(one) ?? []);
     walls.set(set, {
       name: textOf(name) || textOf(entities.get(wall)!.values[2]) || `Wall #${wall}`,

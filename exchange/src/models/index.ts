@@ -8,7 +8,7 @@ import { ifcOf } from './ifc-write.ts';
 import { takeWalls } from './take.ts';
 import type { ModelFormat, ModelWall, WrittenModel } from './types.ts';
 
-export * from './types.ts';
+export type * from './types.ts';
 
 /** The largest model that is read, bytes. */
 export const MAX_MODEL_SIZE = 64 * 1024 * 1024;

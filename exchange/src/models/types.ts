@@ -1,3 +1,4 @@
+import { InputError } from '@eldrun/core/errors';
 import type { WallFile } from '@eldrun/core/build-up';
 
 /** The formats of building models that constructions go out to and come in from. */
@@ -8,6 +9,18 @@ export interface WrittenModel {
   text: string;
   /** In words, a line each. */
   lost: string[];
+}
+
+/** So many walls come out of one model, with so many layers each. */
+const MOST_WALLS = 500;
+const MOST_LAYERS = 100;
+
+/** @throws InputError where a model has more walls, or a wall more layers, than any house */
+export function checkCounts(walls: number, layers: number, path: string): void {
+  if (walls > MOST_WALLS)
+    throw new InputError('file', 'has more walls than are taken', `at most ${MOST_WALLS}`);
+  if (layers > MOST_LAYERS)
+    throw new InputError(path, `has ${layers} layers`, `at most ${MOST_LAYERS}`);
 }
 
 /** One layer as a model has it, in SI; null where the model does not say. */

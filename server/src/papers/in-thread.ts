@@ -1,8 +1,1 @@
-import { parentPort } from 'node:worker_threads';
-import { doPaperJob, type PaperJob } from './job.ts';
-
-parentPort!.on('message', (job: PaperJob) => {
-  void doPaperJob(job).then((answer) =>
-    parentPort!.postMessage(answer, 'file' in answer ? [answer.file.bytes.buffer] : []),
-  );
-});
+export { doPaperJob as run } from './job.ts';

@@ -71,16 +71,7 @@ export interface MadeFile {
   lost?: string[];
 }
 
-export type PaperAnswer =
-  | { file: MadeFile }
-  | { walls: ModelWall[] }
-  /** Bad input: what `InputError` says. */
-  | { path: string; problem: string; allowed: string };
-
-/** Does jobs, here or elsewhere. */
-export interface PaperMaker {
-  run(job: PaperJob): Promise<PaperAnswer>;
-}
+export type PaperAnswer = { file: MadeFile } | { walls: ModelWall[] };
 
 const TYPES = {
   pdf: 'application/pdf',
@@ -100,36 +91,30 @@ const made = (ending: keyof typeof TYPES, bytes: Uint8Array, lost?: string[]): P
 
 const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
 
-/** Does a job; bad input is an answer. */
+/** Does a job. @throws InputError */
 export async function doPaperJob(job: PaperJob): Promise<PaperAnswer> {
-  try {
-    switch (job.what) {
-      case 'paper':
-        return made('pdf', await makePaper(job, derivedOf(job.project)));
-      case 'drawings':
-        return drawings(job);
-      case 'tables': {
-        const tables = projectTables(derivedOf(job.project).look, job.units);
-        if (job.format === 'xlsx') return made('xlsx', await workbookOf(tables));
-        return csvs(tables, job.table, job.day);
-      }
-      case 'model': {
-        const { project, format, day } = job;
-        const { look } = derivedOf(project);
-        const walls = (job.walls ?? documentsOf(project, 'wall').map(({ id }) => id))
-          .map((id) => look(wallAlone, id))
-          .filter(({ layers }) => job.walls !== null || layers.length > 0);
-        // A model carries no prices.
-        const { text, lost } = writeModel(format, walls, project.name, day, project.materials);
-        return made(format === 'ifc' ? 'ifc' : 'xml', bytesOf(text), lost);
-      }
-      case 'read-model':
-        return { walls: readModel(new TextDecoder().decode(job.bytes), job.brief) };
+  switch (job.what) {
+    case 'paper':
+      return made('pdf', await makePaper(job, derivedOf(job.project)));
+    case 'drawings':
+      return drawings(job);
+    case 'tables': {
+      const tables = projectTables(derivedOf(job.project).look, job.units);
+      if (job.format === 'xlsx') return made('xlsx', await workbookOf(tables));
+      return csvs(tables, job.table, job.day);
     }
-  } catch (error) {
-    if (!(error instanceof InputError)) throw error;
-    const { path, problem, allowed } = error;
-    return { path, problem, allowed };
+    case 'model': {
+      const { project, format, day } = job;
+      const { look } = derivedOf(project);
+      const walls = (job.walls ?? documentsOf(project, 'wall').map(({ id }) => id))
+        .map((id) => look(wallAlone, id))
+        .filter(({ layers }) => job.walls !== null || layers.length > 0);
+      // A model carries no prices.
+      const { text, lost } = writeModel(format, walls, project.name, day, project.materials);
+      return made(format === 'ifc' ? 'ifc' : 'xml', bytesOf(text), lost);
+    }
+    case 'read-model':
+      return { walls: readModel(new TextDecoder().decode(job.bytes), job.brief) };
   }
 }
 

@@ -2,17 +2,15 @@ import { Router, type Response } from 'express';
 import { fileName } from '@eldrun/core/document';
 import { InputError } from '@eldrun/core/errors';
 import type { ModelQuery, PaperQuery } from '@eldrun/contract';
-import { packBundle, unpackBundle } from '@eldrun/exchange/bundle';
 import type { DrawingOf, PaperOf, SheetKind } from '@eldrun/papers';
 import type { ProjectWall } from '@eldrun/core/build-up';
 import { documentsOf, type Project, type ProjectDocument } from '@eldrun/project';
-import { readContents, restoreContents } from '../bundles.ts';
 import type { DocumentStore } from '../documents/store.ts';
-import { tookTooLong } from '../errors.ts';
-import type { MadeFile, PaperAnswer, PaperJob, PaperMaker } from '../papers/job.ts';
+import type { MadeFile, PaperAnswer, PaperJob } from '../papers/job.ts';
 import { decidedOf, wallOfProject, wholeProjectOf, withWeather } from '../papers/project.ts';
 import { readProject } from '../projects.ts';
-import { queryOf, serve, serveRaw } from '../serve.ts';
+import { goneSignal, queryOf, serve, serveRaw } from '../serve.ts';
+import type { Work } from '../threads/threads.ts';
 
 const listed = (text: string | undefined): string[] =>
   (text ?? '')
@@ -23,8 +21,15 @@ const listed = (text: string | undefined): string[] =>
 /** Today as papers have it. */
 const today = (): string => new Date().toISOString().slice(0, 10);
 
-/** What a thread ends with that was asked for too much; anything else is a fault of the program. */
-const TOO_MUCH = /it took too long|its thread ended|ERR_WORKER_OUT_OF_MEMORY/;
+/** A paper of a whole house takes seconds; what takes longer than this is ended, ms. */
+const LONGEST = 120_000;
+
+/** What is made of one wall or of what is said already is short; what a whole house is laid out for is not. */
+const isLong = (job: PaperJob): boolean =>
+  (job.what === 'paper' && HOUSE_SHEETS.has(job.of.sheet)) ||
+  (job.what === 'drawings' && job.of.what !== 'section');
+
+const HOUSE_SHEETS = new Set<SheetKind>(['elevation', 'plates', 'edges', 'order', 'site']);
 
 /** The wall that a query asks for. @throws InputError, ApiError 404 */
 function wallOf(project: Project, { wall }: PaperQuery): ProjectDocument<ProjectWall> {
@@ -32,24 +37,20 @@ function wallOf(project: Project, { wall }: PaperQuery): ProjectDocument<Project
   throw new InputError('wall', 'say of which wall', 'the id of a wall of the project');
 }
 
-/** Papers, drawings, tables, models and bundles of projects. */
-export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
+/** Papers, drawings, tables and models of projects. */
+export function paperRoutes(store: DocumentStore, work: Work): Router {
   const router = Router();
 
-  /** @throws InputError for bad input, ApiError where it takes too long */
-  async function run(job: PaperJob): Promise<Exclude<PaperAnswer, { problem: string }>> {
-    const answer = await maker.run(job).catch((error: Error & { code?: string }) => {
-      throw TOO_MUCH.test(`${error.message} ${error.code}`) ? tookTooLong(error) : error;
-    });
-    if ('problem' in answer) throw new InputError(answer.path, answer.problem, answer.allowed);
-    return answer;
-  }
+  /** @throws InputError for bad input, TooMuchWork */
+  const run = (job: PaperJob, whose: string, signal: AbortSignal): Promise<PaperAnswer> =>
+    work[isLong(job) ? 'runLong' : 'run']('papers', job, { whose, signal, longest: LONGEST });
 
-  const fileOf = async (job: PaperJob): Promise<MadeFile> => {
-    const answer = await run(job);
+  async function fileOf(job: PaperJob, signal: AbortSignal): Promise<MadeFile> {
+    const whose = 'project' in job ? job.project.id : '';
+    const answer = await run(job, whose, signal);
     if ('file' in answer) return answer.file;
     throw new Error('no file was made');
-  };
+  }
 
   function send(response: Response, { bytes, type, ending }: MadeFile, name: string): void {
     const whole = `${fileName(name)}.${ending}`;
@@ -61,18 +62,21 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
     const query = queryOf('printPaper', request);
     const asked = await paperOf(store, await wholeProjectOf(store, id), sheet, query);
     const { project, of, revision, name } = asked;
-    const file = await fileOf({
-      what: 'paper',
-      project,
-      of,
-      setting: {
-        project: project.name,
-        revision: String(revision),
-        date: query.date ?? today(),
-        size: query.paper ?? 'letter',
-        units: query.units ?? project.units,
+    const file = await fileOf(
+      {
+        what: 'paper',
+        project,
+        of,
+        setting: {
+          project: project.name,
+          revision: String(revision),
+          date: query.date ?? today(),
+          size: query.paper ?? 'letter',
+          units: query.units ?? project.units,
+        },
       },
-    });
+      goneSignal(response),
+    );
     send(response, file, `${project.name} ${name} ${sheet}`);
   });
 
@@ -84,14 +88,11 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
     const of: DrawingOf = wall
       ? { what: 'section', wall: wall.id }
       : { what: drawing as Exclude<DrawingOf['what'], 'section'>, only: listed(query.only) };
-    const file = await fileOf({
-      what: 'drawings',
-      project,
-      of,
-      units: query.units ?? project.units,
-      format: query.format,
-      day: today(),
-    });
+    const units = query.units ?? project.units;
+    const file = await fileOf(
+      { what: 'drawings', project, of, units, format: query.format, day: today() },
+      goneSignal(response),
+    );
     send(response, file, `${project.name} ${wall?.document.name ?? drawing}`);
   });
 
@@ -99,22 +100,20 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
     const { project: id } = request.params as { project: string };
     const query = queryOf('tabulate', request);
     const project = await wholeProjectOf(store, id);
-    const file = await fileOf({
-      what: 'tables',
-      project,
-      units: query.units ?? project.units,
-      format: query.format ?? 'xlsx',
-      table: query.table ?? null,
-      day: today(),
-    });
+    const units = query.units ?? project.units;
+    const { format = 'xlsx', table = null } = query;
+    const file = await fileOf(
+      { what: 'tables', project, units, format, table, day: today() },
+      goneSignal(response),
+    );
     send(response, file, `${project.name} ${query.table ?? 'tables'}`);
   });
 
-  serve(router, 'writeModel', async ({ params, query }) => {
+  serve(router, 'writeModel', async ({ params, query, signal }) => {
     const project = await wholeProjectOf(store, params.project);
     const { format, walls: ids }: ModelQuery = query;
     const walls = ids === undefined ? null : listed(ids).map((id) => wallOfProject(project, id).id);
-    const file = await fileOf({ what: 'model', project, format, walls, day: today() });
+    const file = await fileOf({ what: 'model', project, format, walls, day: today() }, signal);
     return {
       name: `${fileName(project.name)}.${file.ending}`,
       type: file.type,
@@ -123,9 +122,9 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
     };
   });
 
-  serve(router, 'readModel', async ({ params, body, actor }) => {
+  serve(router, 'readModel', async ({ params, body, actor, signal }) => {
     const { brief } = await readProject(store, params.project);
-    const answer = await run({ what: 'read-model', bytes: body, brief });
+    const answer = await run({ what: 'read-model', bytes: body, brief }, params.project, signal);
     if (!('walls' in answer)) throw new Error('no model was read');
     const added = await store.addAll(
       params.project,
@@ -138,18 +137,6 @@ export function paperRoutes(store: DocumentStore, maker: PaperMaker): Router {
       walls: added.map(({ id, name }, i) => ({ id, name, lost: answer.walls[i]!.lost })),
     };
   });
-
-  serveRaw(router, 'packProject', async (request, response) => {
-    const { project } = request.params as { project: string };
-    const contents = await readContents(store.pool, project);
-    const bytes = packBundle(contents, new Date().toISOString());
-    const name = String(contents.project['name']);
-    send(response, { bytes, type: 'application/zip', ending: 'zip' }, `${name} bundle`);
-  });
-
-  serve(router, 'restoreProject', async ({ body }) =>
-    readProject(store, await restoreContents(store, unpackBundle(body))),
-  );
 
   return router;
 }

@@ -6,30 +6,32 @@ import type { OwnClimate } from '@eldrun/core/climate';
 import { contextOf, type DocumentStore } from '../documents/store.ts';
 import { notFound, weatherInUse } from '../errors.ts';
 import { serve } from '../serve.ts';
+import { TooMuchWork } from '../threads/limits.ts';
+import type { Work } from '../threads/threads.ts';
 import type { ReadWeather } from '../weather/read.ts';
 
 const standsOn = ({ outdoor }: Brief, weather: string): boolean =>
   'weather' in outdoor && outdoor.weather === weather;
 
-/** Reads the bytes of a weather file. It fails only where the file takes more than it may. */
-export type WeatherReader = (file: Uint8Array) => Promise<ReadWeather>;
-
-/** @throws InputError */
-async function readOrRefuse(read: WeatherReader, file: Uint8Array) {
-  const weather = await read(file).catch(() => {
-    throw new InputError('file', 'takes too long to read', 'one year of hours, about 1.5 MB');
-  });
-  if ('problem' in weather) throw new InputError(weather.path, weather.problem, weather.allowed);
-  return weather;
-}
+/** Reading a file may take so long, ms. */
+const LONGEST = 20_000;
 
 /** Hourly weather of a project: import, read, delete. */
-export function weatherRoutes(store: DocumentStore, read: WeatherReader): Router {
+export function weatherRoutes(store: DocumentStore, work: Work): Router {
   const router = Router();
   const { pool } = store;
 
-  serve(router, 'importWeather', async ({ params, body }) => {
-    const { notes, hours, climate: monthly } = await readOrRefuse(read, body);
+  serve(router, 'importWeather', async ({ params, body, signal }) => {
+    const {
+      notes,
+      hours,
+      climate: monthly,
+    } = await work
+      .run<ReadWeather>('weather', body, { whose: params.project, signal, longest: LONGEST })
+      .catch((error: Error) => {
+        if (!(error instanceof TooMuchWork)) throw error;
+        throw new InputError('file', 'takes too long to read', 'one year of hours, about 1.5 MB');
+      });
     const id = `weather-${randomUUID().slice(0, 8)}`;
     const climate: OwnClimate = { ...monthly, weather: id };
     const { rowCount } = await pool.query(

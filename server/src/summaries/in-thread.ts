@@ -1,6 +1,6 @@
 import { readlinkSync } from 'node:fs';
 import { setPriority } from 'node:os';
-import { parentPort } from 'node:worker_threads';
+import type { Summary } from '@eldrun/core/document';
 import { KINDS } from '@eldrun/core/kinds';
 import { summaryOf, type SummaryJob } from './job.ts';
 
@@ -14,6 +14,4 @@ try {
   // Elsewhere it works at the priority of all.
 }
 
-parentPort!.on('message', (job: SummaryJob) => {
-  parentPort!.postMessage(summaryOf(job, KINDS));
-});
+export const run = (job: SummaryJob): Summary => summaryOf(job, KINDS);

@@ -16,10 +16,7 @@ export interface SummaryJob {
 }
 
 /** Computes summaries, here or elsewhere. */
-export interface SummaryRunner {
-  run(job: SummaryJob): Promise<Summary>;
-  close(): Promise<void>;
-}
+export type SummaryRunner = (job: SummaryJob) => Promise<Summary>;
 
 /** The summary of a document that cannot be computed. */
 export const failedSummary = (title: Message): Summary => ({

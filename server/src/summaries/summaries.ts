@@ -73,7 +73,6 @@ export class Summaries {
   async close(): Promise<void> {
     this.closed = true;
     clearTimeout(this.timer);
-    await Promise.all([this.options.short.close(), this.options.long.close()]);
     await Promise.allSettled([this.working.short, this.working.long]);
   }
 
@@ -165,7 +164,7 @@ export class Summaries {
     if (finished) return this.keep(due, finished);
     let summary: Summary | null;
     try {
-      summary = await this.options[long ? 'long' : 'short'].run({
+      summary = await this.options[long ? 'long' : 'short']({
         kind: due.kind,
         document: due.document,
         project: { brief: due.brief, materials: due.materials },

@@ -1,7 +1,10 @@
 import {
   ENDPOINTS,
+  readTold,
+  TOLD,
   type AnswerOf,
   type BodyOf,
+  type BundleLine,
   type Endpoint,
   type EndpointName,
   type ParamsOf,
@@ -163,6 +166,52 @@ export async function askFile<N extends EndpointName>(
     blob: await response.blob().catch(away),
     name: coded ? decodeURIComponent(coded) : plain,
   };
+}
+
+/** So much of a file is held as it comes before it becomes a piece of the whole: browsers keep those on disk. */
+const PIECE = 8 * 1024 * 1024;
+
+/**
+ * Asks an endpoint that tells how far it is.
+ *
+ * @param told how far, 0 to 1, and with what
+ * @returns its last line, and the file that came after it
+ * @throws ApiProblem; what `signal` ended throws as `fetch` does
+ */
+export async function askTold<N extends 'packProject' | 'restoreProject'>(
+  name: N,
+  question: Question<N>,
+  told: (line: Extract<BundleLine, { step: string }>) => void,
+): Promise<{ line: BundleLine; file: Blob }> {
+  const { method, takes }: Endpoint = ENDPOINTS[name];
+  const { body, signal } = question;
+  const response = await fetch(addressOf(name, question), {
+    method,
+    headers: { accept: TOLD, ...(takes ? { 'content-type': takes } : {}) },
+    ...(body === undefined ? {} : { body: body as unknown as Blob }),
+    ...(signal ? { signal } : {}),
+  }).catch(away);
+  if (!response.ok || !response.body)
+    throw problemOf(response.status, parsed(await response.text().catch(() => '')));
+  let file = new Blob();
+  let held: Uint8Array<ArrayBuffer>[] = [];
+  let size = 0;
+  const flush = (): void => {
+    file = new Blob([file, ...held]);
+    [held, size] = [[], 0];
+  };
+  const line = await readTold(response.body, {
+    line: (one) => 'step' in one && told(one),
+    bytes: (piece) => {
+      held.push(piece as Uint8Array<ArrayBuffer>);
+      size += piece.length;
+      if (size >= PIECE) flush();
+    },
+  }).catch((error: Error) => (signal?.aborted ? Promise.reject(error) : away(error)));
+  if ('error' in line)
+    throw new ApiProblem(422, line.error.code, line.error.message, line.error.path);
+  flush();
+  return { line, file };
 }
 
 /** As `askFile`, its bytes alone. @throws ApiProblem */

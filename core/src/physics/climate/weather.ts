@@ -1,3 +1,4 @@
+import { InputError } from '../../common/errors.ts';
 import { saturationPressure } from './psychrometrics.ts';
 import type { OwnClimate } from './site.ts';
 import { climateZone } from './zones.ts';
@@ -53,6 +54,61 @@ export function weatherOfLists(lists: Readonly<Record<string, unknown>>): Weathe
       Array.isArray(value) ? Float64Array.from(value as number[]) : value,
     ]),
   ) as unknown as WeatherYear;
+}
+
+/** The numbers of a weather year, each with its least and its most. */
+const PLACE: Record<string, readonly [number, number]> = {
+  latitude: [-90, 90],
+  longitude: [-180, 180],
+  timeZone: [-14, 14],
+  elevation: [-1000, 10_000],
+  designTemperature: [-90, 70],
+  coolingDesignTemperature: [-90, 70],
+};
+
+/** Its lists, each with the least and the most of an hour; those that may be null were not always measured. */
+const HOURLY: Record<
+  string,
+  { within: readonly [number, number]; measured: 'always' | 'perhaps' }
+> = {
+  temperature: { within: [-90, 70], measured: 'always' },
+  relativeHumidity: { within: [0, 1], measured: 'always' },
+  globalHorizontal: { within: [0, 2000], measured: 'perhaps' },
+  directNormal: { within: [0, 2000], measured: 'perhaps' },
+  diffuseHorizontal: { within: [0, 2000], measured: 'perhaps' },
+  longwave: { within: [0, 1000], measured: 'perhaps' },
+  windSpeed: { within: [0, 100], measured: 'perhaps' },
+  windDirection: { within: [0, 360], measured: 'perhaps' },
+  rain: { within: [0, 500], measured: 'perhaps' },
+};
+
+/**
+ * Checks that lists from elsewhere are a weather year as `listsOfWeather` makes it.
+ *
+ * @throws InputError that names the list, the hour, and what is allowed
+ */
+export function checkWeatherLists(lists: unknown, base = 'hours'): void {
+  const refuse = (path: string, problem: string, allowed: string): never => {
+    throw new InputError(`${base}${path && '.'}${path}`, problem, allowed);
+  };
+  if (typeof lists !== 'object' || lists === null)
+    return refuse('', 'is no year of weather', 'its lists by name');
+  const year = lists as Record<string, unknown>;
+  const within = (value: unknown, [least, most]: readonly [number, number]): boolean =>
+    typeof value === 'number' && value >= least && value <= most;
+  if (typeof year['name'] !== 'string') refuse('name', 'is no text', 'the name of the place');
+  for (const [name, range] of Object.entries(PLACE))
+    if (!within(year[name], range)) refuse(name, 'is out of range', range.join(' to '));
+  const hours = year['hours'];
+  if (hours !== 8760 && hours !== 8784) refuse('hours', 'is no year', '8760 or 8784');
+  for (const [name, { within: range, measured }] of Object.entries(HOURLY)) {
+    const list = year[name];
+    if (list === null && measured === 'perhaps') continue;
+    if (!Array.isArray(list) || list.length !== hours)
+      return refuse(name, 'is no list of its hours', `${String(hours)} numbers`);
+    const wrong = list.findIndex((value) => !within(value, range));
+    if (wrong >= 0) refuse(`${name}[${wrong}]`, 'is out of range', range.join(' to '));
+  }
 }
 
 /** Days of the months of a year that is so many hours long. */

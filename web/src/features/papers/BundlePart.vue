@@ -8,7 +8,7 @@ const project = useProject();
 const run = useFileRun();
 
 const pack = (): void => {
-  void run.save('The bundle', 'packProject', { params: { project: project.id } });
+  void run.saveBundle('The bundle', project.id);
 };
 </script>
 
@@ -16,9 +16,10 @@ const pack = (): void => {
   <section class="part" aria-labelledby="bundle">
     <h1 id="bundle">The project as a bundle</h1>
     <p class="soft">
-      One zip with the walls, house, edges, prices, order and decisions, the history of each of
-      them, materials and weather, each file with its checksum. It restores the project on another
-      machine, also with a newer Eldrun. What workers compute is computed again there.
+      One zip with the walls, house, edges, prices, order, site and decisions, the history of each
+      of them, photos, materials and weather, each file with its checksum. It is restored by way of
+      trial before it is saved, and restores the project on another machine, also with a newer
+      Eldrun. What workers compute is computed again there.
     </p>
     <p>
       <button type="button" class="action ink" :disabled="run.busy.value" @click="pack">

@@ -13,7 +13,7 @@ const sizeText = (bytes: number): string =>
   <div class="state" aria-live="polite">
     <p v-if="of.making.value" class="in-line" role="status">
       <span class="track" aria-hidden="true"><span /></span>
-      {{ of.making.value }} is being made…
+      {{ of.making.value }} is being {{ of.told.value || 'made' }}…
       <button type="button" class="action quiet" @click="of.stop">Stop</button>
     </p>
     <p v-else-if="of.problem.value" class="wrong" role="alert">

@@ -1,9 +1,18 @@
 import { onScopeDispose, ref, shallowRef } from 'vue';
-import { ask, askFile, type Question } from '../../persistence/api.ts';
+import { fixed } from '@eldrun/core/units';
+import type { BundleLine } from '@eldrun/contract';
+import { ask, askFile, askTold, type Question } from '../../persistence/api.ts';
 import { downloadBlob } from '../../persistence/wall-files.ts';
 
 /** What takes no longer shows no progress, ms. */
 const MOMENT = 300;
+
+/** What is done to a bundle, in words. */
+const STEPS = {
+  packing: 'packed',
+  proving: 'restored by way of trial',
+  restoring: 'restored',
+} as const;
 
 /** A file that was made and is saved. */
 export interface SavedFile {
@@ -15,12 +24,14 @@ export interface SavedFile {
   lost: readonly string[];
 }
 
-type FileEndpoint = 'printPaper' | 'drawProject' | 'tabulate' | 'packProject';
+type FileEndpoint = 'printPaper' | 'drawProject' | 'tabulate';
 
 /** Files that the server makes, one at a time: what is under way, what came of it, what stands in the way. */
 export function useFileRun() {
   /** What is being made; empty while nothing is, and for the first moment. */
   const making = ref('');
+  /** How far it is, in words; empty where nobody tells. */
+  const told = ref('');
   const busy = ref(false);
   const saved = shallowRef<SavedFile | null>(null);
   const problem = ref('');
@@ -64,9 +75,23 @@ export function useFileRun() {
       return { name, lost, blob: new Blob([text], { type }) };
     });
 
+  /** Asks for the bundle of a project, told how far it is, and saves it. */
+  const saveBundle = (what: string, project: string): Promise<void> =>
+    run(what, async (signal) => {
+      const { line, file } = await askTold(
+        'packProject',
+        { params: { project }, signal },
+        ({ step, share }) => (told.value = `${STEPS[step]}, ${fixed(100 * share, 0)} %`),
+      );
+      const { file: name, leftOut } = line as Extract<BundleLine, { file: unknown }>;
+      const lost = leftOut.map(({ what: one, why }) => `${one}: ${why}`);
+      return { name, lost, blob: file };
+    });
+
   function done(): void {
     clearTimeout(timer);
     making.value = '';
+    told.value = '';
     busy.value = false;
     abort = null;
   }
@@ -85,7 +110,7 @@ export function useFileRun() {
     stop();
     forget();
   });
-  return { making, busy, saved, problem, save, saveModel, stop };
+  return { making, told, busy, saved, problem, save, saveModel, saveBundle, stop };
 }
 
 export type FileRun = ReturnType<typeof useFileRun>;

@@ -9,7 +9,7 @@ import {
   useTemplateRef,
 } from 'vue';
 import { useRouter } from 'vue-router';
-import { messageText, type UnitSystem } from '@eldrun/core/units';
+import { fixed, messageText, type UnitSystem } from '@eldrun/core/units';
 import type { ListedProject } from '@eldrun/contract';
 import { useNotices } from '../../persistence/notices.ts';
 import SegmentedChoice from '../../components/SegmentedChoice.vue';
@@ -92,14 +92,17 @@ const showArchived = (archived: boolean): Promise<void> => projects.listThose({ 
 
 /** The bundle that is being restored; empty while none is. */
 const restoring = ref('');
+/** How far it is, 0 to 1; null while it is sent. */
+const restored = ref<number | null>(null);
 const chooser = useTemplateRef<HTMLInputElement>('chooser');
 let abort: AbortController | null = null;
 
 async function restore(file: File): Promise<void> {
   abort = new AbortController();
   restoring.value = file.name;
+  restored.value = null;
   try {
-    const project = await projects.restore(file, abort.signal);
+    const project = await projects.restore(file, abort.signal, (share) => (restored.value = share));
     notices.done(`“${project.name}” is restored`);
     await router.push({ name: 'brief', params: { project: project.id } });
   } catch (error) {
@@ -160,7 +163,8 @@ onBeforeUnmount(projects.follow());
         <button class="action ink" type="button" @click="creating = true">New project</button>
       </div>
       <p v-if="restoring" role="status">
-        {{ restoring }} is being restored…
+        {{ restoring }} is being
+        {{ restored === null ? 'sent' : `restored, ${fixed(100 * restored, 0)} %` }}…
         <button class="action quiet" type="button" @click="abort?.abort()">Stop</button>
       </p>
 

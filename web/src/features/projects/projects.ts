@@ -9,8 +9,9 @@ import {
   type ListedProject,
   type Project,
   type ProjectsQuery,
+  type BundleLine,
 } from '@eldrun/contract';
-import { ask } from '../../persistence/api.ts';
+import { ask, askTold } from '../../persistence/api.ts';
 import { listenToChanges } from '../../persistence/changes.ts';
 
 /** Which projects are listed, and in which order. */
@@ -83,8 +84,14 @@ export const useProjects = defineStore('projects', () => {
   }
 
   /** Restores a project from its bundle. @throws ApiProblem */
-  const restore = (body: Blob, signal: AbortSignal): Promise<Project> =>
-    ask('restoreProject', { body, signal });
+  async function restore(
+    body: Blob,
+    signal: AbortSignal,
+    told: (share: number) => void,
+  ): Promise<Project> {
+    const { line } = await askTold('restoreProject', { body, signal }, ({ share }) => told(share));
+    return (line as Extract<BundleLine, { project: unknown }>).project;
+  }
 
   /** A project of its own for a wall file, which carries its brief. */
   async function createFrom(

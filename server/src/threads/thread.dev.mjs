@@ -1,6 +1,6 @@
 // In development a thread reads TypeScript itself: it does not inherit the loader of the server.
-import { workerData } from 'node:worker_threads';
 import { register } from 'tsx/esm/api';
 
 register();
-await import(`./${workerData}/in-thread.ts`);
+const { doTasks } = await import('./thread.ts');
+doTasks((program) => import(`../${program}/in-thread.ts`));

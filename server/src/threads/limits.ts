@@ -1,0 +1,5 @@
+/** A job took longer, or more memory, than it may. */
+export class TooMuchWork extends Error {}
+
+/** So many jobs wait already that one more is not taken. */
+export class TooBusy extends Error {}
