@@ -1,5 +1,15 @@
 import { spawnSync } from 'node:child_process';
 
+/**
+ * For the memory of a server (glibc, mallopt(3)): what is freed goes back to the system. Its allocator else keeps as much for
+ * each thread as that once had.
+ */
+export const GIVES_BACK = {
+  MALLOC_ARENA_MAX: '2',
+  MALLOC_MMAP_THRESHOLD_: '131072',
+  MALLOC_TRIM_THRESHOLD_: '131072',
+};
+
 /** A failure that a person can act on: its message is all there is to say. */
 export class Refusal extends Error {}
 

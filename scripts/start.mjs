@@ -11,7 +11,7 @@ import { lock } from './lock.mjs';
 import { LogFile } from './log-file.mjs';
 import { ensurePackages, ROOT } from './packages.mjs';
 import { Cluster } from './postgres.mjs';
-import { main, Refusal } from './run.mjs';
+import { GIVES_BACK, main, Refusal } from './run.mjs';
 
 const HELP = `npm start -- [--port N] [--data DIR] [--reset-demo]
 
@@ -161,6 +161,7 @@ await main(async () => {
       server = fork(join(ROOT, 'server/dist/main.mjs'), {
         stdio: ['ignore', log.descriptor, log.descriptor, 'ipc'],
         env: {
+          ...GIVES_BACK,
           ...process.env,
           ELDRUN_DATABASE_URL: databaseUrl,
           ELDRUN_DATA: folder,
@@ -187,7 +188,7 @@ await main(async () => {
     const work = () => {
       worker = fork(join(ROOT, 'server/dist/worker.mjs'), {
         stdio: ['ignore', log.descriptor, log.descriptor, 'ipc'],
-        env: { ...process.env, ELDRUN_DATABASE_URL: databaseUrl },
+        env: { ...GIVES_BACK, ...process.env, ELDRUN_DATABASE_URL: databaseUrl },
       });
       worker.once('exit', () => {
         if (!stopping) setTimeout(() => !stopping && work(), WORKER_AGAIN).unref();

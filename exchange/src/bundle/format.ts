@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto';
 import { fileName } from '@eldrun/core/document';
 import { InputError } from '@eldrun/core/errors';
 
@@ -11,11 +10,13 @@ export const LIST = 'bundle.json';
 /** A row of a table of the database, as it is written there in JSON. */
 export type Row = Readonly<Record<string, unknown>>;
 
-/** A photo as the bundle has it: its row without its pictures, and those. */
-export interface PhotoRow {
+/** A photo: its row without its pictures, and those; the large one in pieces, to be read once and to its end. */
+export interface Photo {
   row: Row;
-  bytes: Uint8Array;
   thumbnail: Uint8Array;
+  /** Bytes of the picture. */
+  size: number;
+  bytes: AsyncIterable<Uint8Array>;
 }
 
 /** What a bundle says of itself and of its files. */
@@ -36,9 +37,6 @@ export interface BundleLimits {
 
 /** The largest of its files that is no picture, bytes: rows are read whole. */
 export const MAX_ROWS_SIZE = 64 * 1024 * 1024;
-
-export const sha256 = (bytes: Uint8Array): string =>
-  createHash('sha256').update(bytes).digest('hex');
 
 /** How files of pictures end. */
 export const ENDINGS: Record<string, string> = {

@@ -2,7 +2,7 @@ import { zipSync } from 'fflate';
 
 export { BundleFile } from './read.ts';
 export { tooMuch } from './format.ts';
-export type { BundleLimits, PhotoRow, Row } from './format.ts';
+export type { BundleLimits, Photo, Row } from './format.ts';
 export { writeBundle, type LeftOut } from './write.ts';
 
 /** Files as a zip without more: drawings or tables that are taken together. */

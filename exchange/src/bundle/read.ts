@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import { promisify } from 'node:util';
 import yauzl, { type Entry, type ZipFile } from 'yauzl';
 import { InputError } from '@eldrun/core/errors';
 import {
@@ -11,13 +10,11 @@ import {
   tooMuch,
   type BundleLimits,
   type BundleList,
-  type PhotoRow,
+  type Photo,
   type Row,
 } from './format.ts';
 
 const AS_WRITTEN = 'the bundle as it was written';
-
-const open = promisify<string, yauzl.Options, ZipFile>(yauzl.open);
 
 export interface ReadOptions {
   limits: BundleLimits;
@@ -54,7 +51,9 @@ export class BundleFile {
 
   /** @throws InputError for what is no bundle */
   static async open(path: string, options: ReadOptions): Promise<BundleFile> {
-    const zip = await open(path, { lazyEntries: true, autoClose: false }).catch(notOurs);
+    const zip = await yauzl
+      .openPromise(path, { lazyEntries: true, autoClose: false })
+      .catch(notOurs);
     try {
       const file = new BundleFile(zip, await entriesOf(zip, options.limits), options);
       await file.readList();
@@ -98,20 +97,22 @@ export class BundleFile {
     for (const path of this.below('revisions/')) yield* rowsOf(path, await this.json(path));
   }
 
-  async *photos(): AsyncGenerator<Found<PhotoRow>> {
+  async *photos(): AsyncGenerator<Found<Photo>> {
     for (const path of this.below('photos/').filter((one) => one.endsWith('.json'))) {
       const { thumbnail, ...row } = rowOf(path, await this.json(path));
       const picture = path.replace(/json$/, ENDINGS[String(row['type'])] ?? 'bin');
-      const bytes = await this.bytes(picture, this.options.maxPicture);
+      const size = this.entry(picture).uncompressedSize;
+      const bytes = this.pieces(picture, this.options.maxPicture);
       const hex = String(thumbnail).replace(/^\\x/, '');
-      yield { at: path, row: { row, bytes, thumbnail: Buffer.from(hex, 'hex') } };
+      yield { at: path, row: { row, thumbnail: Buffer.from(hex, 'hex'), size, bytes } };
     }
   }
 
   /** Reads what nobody asked for, so that all of it was what its list says. @throws InputError */
   async finish(): Promise<void> {
     for (const path of this.listed.keys())
-      if (!this.seen.has(path)) await this.bytes(path, this.options.limits.size, false);
+      if (!this.seen.has(path))
+        for await (const piece of this.pieces(path, this.options.limits.size)) void piece;
   }
 
   private below(folder: string): string[] {
@@ -144,7 +145,7 @@ export class BundleFile {
 
   /** @throws InputError for what is missing, differs, or is no JSON */
   private async json(path: string, listed = true): Promise<unknown> {
-    const bytes = await this.bytes(path, MAX_ROWS_SIZE, true, listed);
+    const bytes = await this.bytes(path, MAX_ROWS_SIZE, listed);
     try {
       return JSON.parse(new TextDecoder('utf-8', { fatal: true }).decode(bytes)) as unknown;
     } catch {
@@ -152,22 +153,31 @@ export class BundleFile {
     }
   }
 
-  /** @param keep whether its bytes are wanted; else they are counted and compared alone */
-  private async bytes(path: string, most: number, keep = true, listed = true): Promise<Uint8Array> {
+  private async bytes(path: string, most: number, listed = true): Promise<Uint8Array> {
+    const pieces: Uint8Array[] = [];
+    for await (const piece of this.pieces(path, most, listed)) pieces.push(piece);
+    return Buffer.concat(pieces);
+  }
+
+  /** @throws InputError */
+  private entry(path: string): Entry {
     const entry = this.entries.get(path);
-    if (!entry) throw new InputError(path, 'is missing from the bundle', AS_WRITTEN);
+    if (entry) return entry;
+    throw new InputError(path, 'is missing from the bundle', AS_WRITTEN);
+  }
+
+  /** A file as it is unpacked: counted, and found out at its end whether it is what it was. */
+  private async *pieces(path: string, most: number, listed = true): AsyncGenerator<Uint8Array> {
+    const entry = this.entry(path);
     const { limits, read } = this.options;
     const again = this.seen.has(path);
     const sum = createHash('sha256');
-    const chunks: Uint8Array[] = [];
     let size = 0;
-    const stream = await this.zip
-      .openReadStreamPromise(entry)
-      .catch((error: Error) => damaged(path, error));
     try {
-      for await (const chunk of stream as AsyncIterable<Uint8Array>) {
-        size += chunk.length;
-        if (!again) this.unpacked += chunk.length;
+      const stream = await this.zip.openReadStreamPromise(entry);
+      for await (const piece of stream as AsyncIterable<Uint8Array>) {
+        size += piece.length;
+        if (!again) this.unpacked += piece.length;
         if (this.unpacked > limits.size) throw tooMuch(limits);
         if (size > most)
           throw new InputError(
@@ -175,8 +185,8 @@ export class BundleFile {
             'is larger than anything that Eldrun writes',
             `at most ${Math.round(most / 1048576)} MiB`,
           );
-        sum.update(chunk);
-        if (keep) chunks.push(chunk);
+        sum.update(piece);
+        yield piece;
       }
     } catch (error) {
       damaged(path, error as Error);
@@ -185,7 +195,6 @@ export class BundleFile {
       throw new InputError(path, 'its checksum differs: it was changed or damaged', AS_WRITTEN);
     if (!again) read?.(entry.compressedSize);
     this.seen.add(path);
-    return Buffer.concat(chunks);
   }
 }
 

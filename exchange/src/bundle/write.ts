@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
 import { Readable } from 'node:stream';
 import { finished, pipeline } from 'node:stream/promises';
@@ -9,11 +10,10 @@ import {
   LIST,
   MAX_ROWS_SIZE,
   plain,
-  sha256,
   tooMuch,
   type BundleLimits,
   type BundleList,
-  type PhotoRow,
+  type Photo,
   type Row,
 } from './format.ts';
 
@@ -25,7 +25,8 @@ export interface BundleParts {
   documents: AsyncIterable<Row>;
   /** By document, each from its first revision on. */
   revisions: AsyncIterable<Row>;
-  photos: AsyncIterable<PhotoRow>;
+  /** One that no Eldrun would take back says why. */
+  photos: AsyncIterable<Photo & { why?: string }>;
   /** What could not be restored, each with the reason: it goes along, and stays where it is when the rest comes back. */
   leftOut: () => readonly LeftOut[];
 }
@@ -41,8 +42,6 @@ export interface WriteOptions {
   /** The moment, ISO 8601. */
   made: string;
   limits: BundleLimits;
-  /** Told of every file with the bytes that are written. */
-  wrote?: (bytes: number) => void;
 }
 
 /** Saved states go into one file until it is so large, characters, or holds so many. */
@@ -81,7 +80,7 @@ const textOf = (value: unknown): Uint8Array => Buffer.from(`${JSON.stringify(val
 export async function writeBundle(
   path: string,
   { project, materials, weather, documents, revisions, photos, leftOut }: BundleParts,
-  { made, limits, wrote }: WriteOptions,
+  { made, limits }: WriteOptions,
 ): Promise<BundleList> {
   const zip = new yazl.ZipFile();
   const written = pipeline(zip.outputStream, createWriteStream(path, { flags: 'wx', mode: 0o600 }));
@@ -98,39 +97,63 @@ export async function writeBundle(
   let size = 0;
   const mtime = new Date(made);
   /** One after the other: the next file is made once this one is taken. */
-  const add = async (file: string, bytes: Uint8Array, compress = true): Promise<void> => {
-    const source = Readable.from([bytes], { objectMode: false });
+  const add = async (
+    file: string,
+    pieces: AsyncIterable<Uint8Array> | Uint8Array[],
+    compress = true,
+  ) => {
+    const sum = createHash('sha256');
+    let length = 0;
+    async function* counted(): AsyncGenerator<Uint8Array> {
+      for await (const piece of pieces) {
+        sum.update(piece);
+        length += piece.length;
+        yield piece;
+      }
+    }
+    const source = Readable.from(counted(), { objectMode: false });
     const taken = finished(source);
     zip.addReadStreamLazy(file, { mtime, mode: 0o100644, compress }, (go) => go(null, source));
     await Promise.race([taken, written]);
+    return { size: length, sha256: sum.digest('hex') };
   };
-  const put = async (file: string, bytes: Uint8Array, compress?: boolean): Promise<void> => {
-    size += bytes.length;
+  /** @param length of the pieces, bytes */
+  const put = async (
+    file: string,
+    length: number,
+    pieces: AsyncIterable<Uint8Array> | Uint8Array[],
+    compress?: boolean,
+  ): Promise<void> => {
+    size += length;
     if (size > limits.size || list.files.length >= limits.files) throw tooMuch(limits);
-    await add(file, bytes, compress);
-    list.files.push({ path: file, size: bytes.length, sha256: sha256(bytes) });
-    wrote?.(bytes.length);
+    list.files.push({ path: file, ...(await add(file, pieces, compress)) });
+  };
+  const putJson = async (file: string, value: unknown): Promise<void> => {
+    const bytes = textOf(value);
+    await put(file, bytes.length, [bytes]);
   };
   try {
-    await put('project.json', textOf(project));
-    await put('materials.json', textOf(materials));
-    for await (const row of weather) await put(`weather/${plain(row['id'])}.json`, textOf(row));
+    await putJson('project.json', project);
+    await putJson('materials.json', materials);
+    for await (const row of weather) await putJson(`weather/${plain(row['id'])}.json`, row);
     for await (const row of documents) {
       const { id, kind, position } = row;
       const file = `${String(position)}-${plain(row['name'])}-${String(id).slice(0, 8)}`;
-      await put(`documents/${plain(kind)}/${file}.json`, textOf(row));
+      await putJson(`documents/${plain(kind)}/${file}.json`, row);
     }
     for await (const { document, number, rows } of revisionFiles(revisions))
-      await put(`revisions/${document}-${String(number).padStart(4, '0')}.json`, textOf(rows));
-    for await (const { row, bytes, thumbnail } of photos) {
-      const file = `photos/${plain(row['id'])}`;
+      await putJson(`revisions/${document}-${String(number).padStart(4, '0')}.json`, rows);
+    for await (const { row, thumbnail, size: length, bytes, why } of photos) {
+      const file = `${why === undefined ? 'photos' : 'left-out'}/${plain(row['id'])}`;
       const hex = `\\x${Buffer.from(thumbnail).toString('hex')}`;
-      await put(`${file}.json`, textOf({ ...row, thumbnail: hex }));
-      await put(`${file}.${ENDINGS[String(row['type'])] ?? 'bin'}`, bytes, false);
+      await putJson(`${file}.json`, { ...row, thumbnail: hex });
+      const ending = (why === undefined && ENDINGS[String(row['type'])]) || 'bin';
+      await put(`${file}.${ending}`, length, bytes, false);
     }
-    for (const [n, one] of leftOut().entries()) await put(`left-out/${n + 1}.json`, textOf(one));
-    await put('readme.txt', Buffer.from(README(name, made.slice(0, 10), leftOut().length)));
-    await add(LIST, textOf(list));
+    for (const [n, one] of leftOut().entries()) await putJson(`left-out/${n + 1}.json`, one);
+    const readme = Buffer.from(README(name, made.slice(0, 10), leftOut().length));
+    await put('readme.txt', readme.length, [readme]);
+    await add(LIST, [textOf(list)]);
     zip.end();
     await written;
     return list;

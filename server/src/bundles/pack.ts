@@ -6,10 +6,11 @@ import {
   writeBundle,
   type BundleLimits,
   type LeftOut,
-  type PhotoRow,
+  type Photo,
   type Row,
 } from '@eldrun/exchange/bundle';
 import {
+  begun,
   checkDocument,
   checkMaterial,
   checkPhoto,
@@ -18,6 +19,7 @@ import {
   materialsOf,
   type Held,
 } from './rows.ts';
+import { photosOf } from './photo-rows.ts';
 import { lookInto, openBundle, putIn } from './restore.ts';
 import { columnsOf, rowsOf, TABLES, type Part } from './tables.ts';
 
@@ -98,51 +100,42 @@ async function write(
 ): Promise<Packed> {
   const leftOut: LeftOut[] = [];
   let done = 0;
-  /** What would be refused when it comes back is set aside by name; all else goes in. */
-  async function* fit<T>(
-    found: AsyncIterable<T>,
-    rowIn: (one: T) => Row,
-    what: (row: Row) => string,
-    check: (one: T, at: string) => void,
-  ): AsyncGenerator<T> {
-    for await (const one of found) {
-      told('packing', Math.min(1, done++ / Math.max(1, count)));
-      const row = rowIn(one);
-      try {
-        check(one, '');
-      } catch (error) {
-        if (!(error instanceof InputError)) throw error;
-        leftOut.push({ what: what(row), why: error.message, row });
-        continue;
-      }
-      yield one;
+  /** What would be refused when it comes back is set aside by name. @returns whether it goes in */
+  const fits = (what: string, row: Row, check: () => void): boolean => {
+    told('packing', Math.min(1, done++ / Math.max(1, count)));
+    try {
+      check();
+      return true;
+    } catch (error) {
+      if (!(error instanceof InputError)) throw error;
+      leftOut.push({ what, why: error.message, row });
+      return false;
     }
+  };
+  async function* fitting(
+    part: Part,
+    what: (row: Row) => string,
+    check: (row: Row) => void,
+  ): AsyncGenerator<Row> {
+    for await (const row of rowsOf(client, part, project))
+      if (fits(what(row), row, () => check(row))) yield row;
   }
-  const itself = (row: Row): Row => row;
   const [own] = await all(rowsOf(client, 'project', project));
-  const materials: Row[] = [];
-  for await (const row of fit(
-    rowsOf(client, 'materials', project),
-    itself,
-    named('material', 'id'),
-    (one, at) => checkMaterial(one, { project }, at),
-  ))
-    materials.push(row);
+  const materials = await all(
+    fitting(
+      'materials',
+      ({ id }) => `material ${String(id)}`,
+      (row) => checkMaterial(row, { project }, ''),
+    ),
+  );
   const held: Held = { project, kinds, materials: materialsOf(materials) };
   const documents = new Map<string, { kind: string; revision: number }>();
-  async function* fitDocuments(): AsyncGenerator<Row> {
-    const found = rowsOf(client, 'documents', project);
-    for await (const row of fit(
-      found,
-      itself,
-      (one) => `${String(one['kind'])} “${String(one['name'])}”`,
-      (one, at) => checkDocument(one, held, at),
-    )) {
-      documents.set(String(row['id']), {
-        kind: String(row['kind']),
-        revision: Number(row['revision']),
-      });
-      yield row;
+  async function* photos(): AsyncGenerator<Photo & { why?: string }> {
+    for await (const found of photosOf(client, project)) {
+      const { first, photo } = await begun(found);
+      const what = `photo ${String(photo.row['id'])}`;
+      if (fits(what, photo.row, () => checkPhoto(photo, first, held, ''))) yield photo;
+      else yield { ...photo, why: leftOut.at(-1)!.why };
     }
   }
   await writeBundle(
@@ -150,22 +143,26 @@ async function write(
     {
       project: own!,
       materials,
-      weather: fit(rowsOf(client, 'weather', project), itself, named('weather', 'id'), (one, at) =>
-        checkWeather(one, held, at),
+      weather: fitting(
+        'weather',
+        ({ id }) => `weather ${String(id)}`,
+        (row) => checkWeather(row, held, ''),
       ),
-      documents: fitDocuments(),
-      revisions: fit(
-        rowsOf(client, 'revisions', project),
-        itself,
-        (one) => `revision ${String(one['revision'])} of ${String(one['document_id'])}`,
-        (one, at) => checkRevision(one, held, documents, at),
+      documents: fitting(
+        'documents',
+        ({ kind, name }) => `${String(kind)} “${String(name)}”`,
+        (row) => {
+          checkDocument(row, held, '');
+          const { id, kind, revision } = row as { id: string; kind: string; revision: number };
+          documents.set(id, { kind, revision });
+        },
       ),
-      photos: fit(
-        photosOf(client, project),
-        ({ row }) => row,
-        named('photo', 'id'),
-        (one, at) => checkPhoto(one, held, at),
+      revisions: fitting(
+        'revisions',
+        ({ revision, document_id: of }) => `revision ${String(revision)} of ${String(of)}`,
+        (row) => checkRevision(row, held, documents, ''),
       ),
+      photos: photos(),
       leftOut: () => leftOut,
     },
     { made, limits },
@@ -173,31 +170,10 @@ async function write(
   return { name: String(own!['name']), leftOut: leftOut.map(({ what, why }) => ({ what, why })) };
 }
 
-const named =
-  (what: string, column: string) =>
-  (row: Row): string =>
-    `${what} ${String(row[column])}`;
-
 async function all<T>(found: AsyncIterable<T>): Promise<T[]> {
   const rows: T[] = [];
   for await (const row of found) rows.push(row);
   return rows;
-}
-
-/** The photos of a project, one at a time: they are the most of it. */
-async function* photosOf(client: pg.ClientBase, project: string): AsyncGenerator<PhotoRow> {
-  const { rows: ids } = await client.query<{ id: string }>(
-    'SELECT id FROM public.project_photos WHERE project_id = $1 ORDER BY id',
-    [project],
-  );
-  for (const { id } of ids) {
-    const { rows } = await client.query<{ row: Row; bytes: Buffer; thumbnail: Buffer }>(
-      `SELECT to_jsonb(t) - 'bytes' - 'thumbnail' AS row, bytes, thumbnail
-       FROM public.project_photos t WHERE project_id = $1 AND id = $2`,
-      [project, id],
-    );
-    yield rows[0]!;
-  }
 }
 
 /** Restores the file into tables of the same shape that are gone with the transaction, and compares. @throws Error where it differs */

@@ -3,8 +3,10 @@ import type pg from 'pg';
 import { InputError } from '@eldrun/core/errors';
 import type { DocumentKind } from '@eldrun/core/kinds';
 import { MAX_PHOTO_SIZE } from '@eldrun/contract';
-import { BundleFile, type BundleLimits, type Row } from '@eldrun/exchange/bundle';
+import { BundleFile, type BundleLimits, type Photo, type Row } from '@eldrun/exchange/bundle';
+import { putPhotos } from './photo-rows.ts';
 import {
+  begun,
   checkDocument,
   checkMaterial,
   checkPhoto,
@@ -118,22 +120,14 @@ export async function putIn(
     'revisions',
     checked(bundle.revisions(), (row, at) => checkRevision(row, held, documents, at)),
   );
-  for await (const { at, row: photo } of bundle.photos()) {
-    checkPhoto(photo, held, at);
-    const { id, type, created_at: made = null } = photo.row;
-    await client.query(
-      `INSERT INTO project_photos (project_id, id, type, bytes, thumbnail, created_at)
-       VALUES ($1, $2, $3, $4, $5, coalesce($6::timestamptz, now()))`,
-      [
-        ids.get(held.project) ?? held.project,
-        id,
-        type,
-        Buffer.from(photo.bytes),
-        Buffer.from(photo.thumbnail),
-        made,
-      ],
-    );
+  async function* photos(): AsyncGenerator<Photo> {
+    for await (const { at, row } of bundle.photos()) {
+      const { first, photo } = await begun(row);
+      checkPhoto(photo, first, held, at);
+      yield photo;
+    }
   }
+  await putPhotos(client, ids.get(held.project) ?? held.project, photos());
   // Constraints that wait for the end are asked while it can be said what is wrong.
   await client.query('SET CONSTRAINTS ALL IMMEDIATE');
   await bundle.finish();

@@ -5,7 +5,7 @@ import { InputError } from '@eldrun/core/errors';
 import type { DocumentKind } from '@eldrun/core/kinds';
 import type { Material, Materials } from '@eldrun/core/materials';
 import { briefSchema, check, materialSchema, within } from '@eldrun/core/wall/schema';
-import type { PhotoRow, Row } from '@eldrun/exchange/bundle';
+import type { Photo, Row } from '@eldrun/exchange/bundle';
 import { PHOTO_ID, pictureType } from '../photos/picture.ts';
 
 /** The largest of what is counted up with every save or move: there is room above it. */
@@ -125,18 +125,36 @@ export function checkWeather(row: Row, held: Pick<Held, 'project'>, at: string):
   checkWeatherLists(row['hours'], `${at}: hours`);
 }
 
-/** Every photo is a picture of the type that it is served as, and so is its small one. @throws InputError */
+/**
+ * Every photo is a picture of the type that it is served as, and so is its small one.
+ *
+ * @param first the first bytes of the picture
+ * @throws InputError
+ */
 export function checkPhoto(
-  { row, bytes, thumbnail }: PhotoRow,
+  { row, thumbnail }: Photo,
+  first: Uint8Array,
   held: Pick<Held, 'project'>,
   at: string,
 ): void {
   check(SCHEMAS.photos, row, at);
   belongs(row, held, at);
-  const type = within(at, () => pictureType(bytes));
   within(`${at}: thumbnail`, () => pictureType(thumbnail));
+  const type = within(at, () => pictureType(first));
   if (row['type'] !== type)
     throw new InputError(`${at}.type`, `says “${String(row['type']).slice(0, 40)}”`, type);
+}
+
+/** The first bytes of a picture, and the photo with all of them. */
+export async function begun(photo: Photo): Promise<{ first: Uint8Array; photo: Photo }> {
+  const pieces = photo.bytes[Symbol.asyncIterator]();
+  const { done, value } = await pieces.next();
+  const first = done ? new Uint8Array() : value;
+  async function* bytes(): AsyncGenerator<Uint8Array> {
+    yield first;
+    yield* { [Symbol.asyncIterator]: () => pieces };
+  }
+  return { first, photo: { ...photo, bytes: bytes() } };
 }
 
 /** @throws InputError */

@@ -17,6 +17,8 @@ export interface ThreadsOptions {
   waiting?: number;
   /** What each may use, MiB of JavaScript's memory. */
   memory: number;
+  /** For what is short-lived of it, MiB: the less, the sooner it is given back. */
+  young?: number;
 }
 
 export interface JobOptions {
@@ -57,7 +59,7 @@ const entry = import.meta.url.endsWith('.ts')
 
 /** Does jobs in threads, each project's in its turn. Threads start when they are needed, and end when they are not. */
 export class Threads {
-  private readonly options: Required<ThreadsOptions>;
+  private readonly options: ThreadsOptions & { waiting: number };
   private readonly file: URL;
   private readonly queue = new FairQueue<Job>();
   /** Those that wait for a job, each with what takes it out of its rest. */
@@ -109,8 +111,11 @@ export class Threads {
   }
 
   private started(): Worker {
-    const { memory } = this.options;
-    return new Worker(this.file, { resourceLimits: { maxOldGenerationSizeMb: memory } });
+    const { memory, young } = this.options;
+    const limits = { maxOldGenerationSizeMb: memory };
+    return new Worker(this.file, {
+      resourceLimits: young === undefined ? limits : { ...limits, maxYoungGenerationSizeMb: young },
+    });
   }
 
   private work(worker: Worker, { task, options, resolve, reject }: Job): void {
@@ -202,6 +207,9 @@ const MOMENT = 1500;
 /** A paper of a whole house takes some hundred, MiB. */
 const LANE_MEMORY = 1024;
 
+/** Bundles go through in pieces of some kilobytes, whose memory is wanted back at once. */
+const STREAMS = { threads: 1, memory: 192, young: 2 };
+
 /** Short jobs and long ones apart, so that a small table waits for nobody's whole house. */
 export class Lanes implements Work {
   private readonly short = new Threads({ threads: 2, memory: LANE_MEMORY });
@@ -210,8 +218,10 @@ export class Lanes implements Work {
     memory: LANE_MEMORY,
   });
 
+  private readonly streams = new Threads(STREAMS);
+
   runLong<Answer>(program: Program, job: unknown, options: JobOptions = {}): Promise<Answer> {
-    return this.long.run<Answer>(program, job, options);
+    return (program === 'bundles' ? this.streams : this.long).run<Answer>(program, job, options);
   }
 
   /** One that is not short is ended after a moment, and done again among the long ones. */
@@ -225,6 +235,6 @@ export class Lanes implements Work {
   }
 
   async close(): Promise<void> {
-    await Promise.all([this.short.close(), this.long.close()]);
+    await Promise.all([this.short.close(), this.long.close(), this.streams.close()]);
   }
 }
