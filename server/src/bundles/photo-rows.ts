@@ -20,19 +20,19 @@ const END = -1;
 
 /** Bytes as they come, taken by number. */
 class Incoming {
-  private readonly source: AsyncIterator<Buffer>;
+  private readonly source: AsyncIterator<Buffer, undefined>;
   private held: Buffer = Buffer.alloc(0);
 
   constructor(source: AsyncIterable<Buffer>) {
-    this.source = source[Symbol.asyncIterator]();
+    this.source = source[Symbol.asyncIterator]() as AsyncIterator<Buffer, undefined>;
   }
 
   /** Some bytes, at least one and at most so many. */
   private async some(most: number): Promise<Buffer> {
     while (this.held.length === 0) {
-      const { done, value } = await this.source.next();
-      if (done) throw new Error('the copy of the photos broke off');
-      this.held = value;
+      const next = await this.source.next();
+      if (next.done) throw new Error('the copy of the photos broke off');
+      this.held = next.value;
     }
     const piece = this.held.subarray(0, most);
     this.held = this.held.subarray(piece.length);

@@ -148,8 +148,8 @@ export function checkPhoto(
 /** The first bytes of a picture, and the photo with all of them. */
 export async function begun(photo: Photo): Promise<{ first: Uint8Array; photo: Photo }> {
   const pieces = photo.bytes[Symbol.asyncIterator]();
-  const { done, value } = await pieces.next();
-  const first = done ? new Uint8Array() : value;
+  const next = await pieces.next();
+  const first = next.done ? new Uint8Array() : next.value;
   async function* bytes(): AsyncGenerator<Uint8Array> {
     yield first;
     yield* { [Symbol.asyncIterator]: () => pieces };
