@@ -363,3 +363,57 @@ print(json.dumps(dict(version=root.get('version'), walls=[read(c) for c in root.
 test('a model of no wall is refused', () => {
   expect(problemOf(() => writeModel('ifc', [], 'x', DAY)).path).toBe('walls');
 });
+
+describe('a hostile model is refused with the reason, in time that grows with its length', () => {
+  const step = (data: string): string => `ISO-10303-21;HEADER;ENDSEC;DATA;${data}`;
+  const xml = (inner: string): string => `<?xml version="1.0"?><gbXML>${inner}</gbXML>`;
+  const CASES: [string, () => string, RegExp][] = [
+    // 4.6 kB of these took two minutes once: each comment doubled the ways to read the blanks around it.
+    ['comments without end', () => step(`${'/**/ '.repeat(900)}x`), /DATA: the file is broken/],
+    [
+      'a comment that is not closed',
+      () => step(`#1=${'/* '.repeat(100_000)}`),
+      /#1: the file is broken/,
+    ],
+    [
+      'a text of millions',
+      () => step(`#1=IFCWALL('${'x'.repeat(6e6)}');`),
+      /holds a text of 6,000,000/,
+    ],
+    ['a text of quotes', () => step(`#1=IFCWALL('${"''".repeat(3e6)}`), /#1: the file is broken/],
+    ['more entities than a city', () => step(entities()), /holds more than is read/],
+    ['lists in lists', () => step(`#1=IFCWALL(${'('.repeat(200_000)});`), /#1: the file is broken/],
+    ['elements in elements', () => xml('<a>'.repeat(200_000)), /nested too deep/],
+    [
+      'more elements than are kept',
+      () => xml(`<Layer>${'<b/>'.repeat(200_001)}</Layer>`),
+      /more constructions than are read/,
+    ],
+    [
+      'a file of the machine as an entity',
+      () =>
+        '<!DOCTYPE x [<!ENTITY a SYSTEM "file:///etc/passwd">]><gbXML><Layer>&a;</Layer></gbXML>',
+      /document type of its own/,
+    ],
+    [
+      'layers named a million times over',
+      () =>
+        xml(
+          `<Construction id="c">${'<LayerId layerIdRef="l"/>'.repeat(1000)}</Construction><Layer id="l">${'<MaterialId materialIdRef="m"/>'.repeat(1000)}</Layer>`,
+        ),
+      /has 101 layers/,
+    ],
+    [
+      'an element called as a part of every object',
+      () => xml('<Layer><__proto__/></Layer>'),
+      /no construction/,
+    ],
+  ];
+  const entities = (): string =>
+    Array.from({ length: 300_001 }, (_, n) => `#${n}=IFCMATERIAL();`).join('');
+
+  test.each(CASES)('%s', (_, model, message) => {
+    // What is not linear takes minutes at these, and the test its end.
+    expect(problemOf(() => readModel(model(), BRIEF)).message).toMatch(message);
+  });
+});

@@ -1,11 +1,11 @@
 import { afterEach, expect, test } from '@jest/globals';
 import { InputError } from '@eldrun/core/errors';
 import { TooBusy, TooMuchWork } from '../src/threads/limits.ts';
-import { Threads, type JobOptions, type ThreadsOptions } from '../src/threads/threads.ts';
+import { Lanes, Threads, type JobOptions, type ThreadsOptions } from '../src/threads/threads.ts';
 
 const file = new URL('./obedient-thread.mjs', import.meta.url);
 
-const open: Threads[] = [];
+const open: (Threads | Lanes)[] = [];
 function threads(options: Partial<ThreadsOptions> = {}): Threads {
   const made = new Threads({ threads: 1, memory: 64, ...options }, file);
   open.push(made);
@@ -81,6 +81,19 @@ test('a job tells how far it is', async () => {
   const told: unknown[] = [];
   await run(threads(), 'tell', { told: (progress) => told.push(progress) });
   expect(told).toEqual([{ share: 0.25 }, { share: 0.75 }]);
+});
+
+test('a small job waits for nobody’s long ones; a short one that is not goes on among them', async () => {
+  const lanes = new Lanes(file);
+  open.push(lanes);
+  const gone = new AbortController();
+  const long = Promise.allSettled(
+    Array.from({ length: 8 }, () => lanes.runLong('papers', 'hang', { signal: gone.signal })),
+  );
+  expect(await lanes.run('papers', 1)).toBe(2);
+  gone.abort(new Error('gone'));
+  await long;
+  await expect(lanes.run('papers', 'hang', { longest: 100 })).rejects.toThrow('longer than 0.1 s');
 });
 
 test('what is asked after the end is refused', async () => {

@@ -53,7 +53,7 @@ ${'='.repeat(Math.min(name.length, 60))}
 One project of Eldrun, as it was on ${made}.
 
   project.json      name, units, brief
-  documents/        what was made: walls, house, edges, prices, order, decisions
+  documents/        what was made: walls, house, edges, prices, order, site, decisions
   revisions/        the saved states of each of them
   materials.json    the project's own materials
   weather/          its weather files, hour by hour

@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
 import { InputError } from '@eldrun/core/errors';
 import { FairQueue } from './fair-queue.ts';
-import { TooBusy, TooMuchWork } from './limits.ts';
+import { TooBusy, TooLong, TooMuchWork } from './limits.ts';
 
 /** A thread that nobody needs ends after so long, ms. */
 const IDLES = 60_000;
@@ -190,8 +190,8 @@ export class Threads {
   }
 }
 
-const tooLong = (longest: number): TooMuchWork =>
-  new TooMuchWork(`it took longer than ${longest / 1000} s`);
+const tooLong = (longest: number): TooLong =>
+  new TooLong(`it took longer than ${longest / 1000} s`);
 
 /** Does the server's heavy work, elsewhere than where requests are answered. */
 export interface Work {
@@ -212,13 +212,17 @@ const STREAMS = { threads: 1, memory: 192, young: 2 };
 
 /** Short jobs and long ones apart, so that a small table waits for nobody's whole house. */
 export class Lanes implements Work {
-  private readonly short = new Threads({ threads: 2, memory: LANE_MEMORY });
-  private readonly long = new Threads({
-    threads: Math.max(1, availableParallelism() - 1),
-    memory: LANE_MEMORY,
-  });
+  private readonly short: Threads;
+  private readonly long: Threads;
+  private readonly streams: Threads;
 
-  private readonly streams = new Threads(STREAMS);
+  /** @param file what the threads run, where it is not this server's programs */
+  constructor(file?: URL) {
+    const threads = Math.max(1, availableParallelism() - 1);
+    this.short = new Threads({ threads: 2, memory: LANE_MEMORY }, file);
+    this.long = new Threads({ threads, memory: LANE_MEMORY }, file);
+    this.streams = new Threads(STREAMS, file);
+  }
 
   runLong<Answer>(program: Program, job: unknown, options: JobOptions = {}): Promise<Answer> {
     return (program === 'bundles' ? this.streams : this.long).run<Answer>(program, job, options);
@@ -229,7 +233,7 @@ export class Lanes implements Work {
     try {
       return await this.short.run<Answer>(program, job, { ...options, longest: MOMENT });
     } catch (error) {
-      if (!(error instanceof TooMuchWork)) throw error;
+      if (!(error instanceof TooLong)) throw error;
       return this.long.run<Answer>(program, job, options);
     }
   }
