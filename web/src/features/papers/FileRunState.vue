@@ -5,8 +5,10 @@ import type { FileRun } from './file-run.ts';
 /** What is being made, what was saved, what stands in the way. */
 defineProps<{ of: FileRun }>();
 
-const sizeText = (bytes: number): string =>
-  bytes < 1e6 ? `${fixed(Math.max(1, bytes / 1000), 0)} kB` : `${fixed(bytes / 1e6, 1)} MB`;
+function sizeText(bytes: number): string {
+  if (bytes < 1e6) return `${fixed(Math.max(1, bytes / 1000), 0)} kB`;
+  return bytes < 1e9 ? `${fixed(bytes / 1e6, 1)} MB` : `${fixed(bytes / 1e9, 1)} GB`;
+}
 </script>
 
 <template>

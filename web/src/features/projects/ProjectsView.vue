@@ -106,8 +106,10 @@ async function restore(file: File): Promise<void> {
     notices.done(`“${project.name}” is restored`);
     await router.push({ name: 'brief', params: { project: project.id } });
   } catch (error) {
-    if (abort.signal.aborted) await projects.load();
-    else notices.wrong(`${file.name} was not restored. Nothing was changed`, error);
+    if (abort.signal.aborted) {
+      notices.done(`Restoring ${file.name} was stopped`);
+      await projects.load();
+    } else notices.wrong(`${file.name} was not restored. Nothing was changed`, error);
   } finally {
     restoring.value = '';
   }
